@@ -1,0 +1,11 @@
+import type { NextConfig } from 'next'
+
+const config: NextConfig = {
+  compiler: { styledComponents: true },
+  serverExternalPackages: ['sqlite3', 'sequelize', 'umzug', 'pino'],
+  poweredByHeader: false,
+  reactStrictMode: true,
+  devIndicators: false,
+}
+
+export default config

@@ -1,0 +1,142 @@
+import { readFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import { describe, expect, it } from 'vitest'
+import { applyChanges, setLines } from '../document/edits'
+import { decisionsLeft, familiesOf } from '../document/families'
+import { looseLines, roleCounts, sizeOfPiece } from '../document/pieces'
+import { emptyProject, type Project, projectSchema, type Role } from '../document/schema'
+import { readDrawing } from '../intake/formats'
+import { addSource } from './add-source'
+import { type Bindable, findPieces } from './bind'
+import { rebind } from './reconcile'
+
+const rect = (x: number, y: number, w: number, h: number) => `M${x} ${y}L${x + w} ${y}L${x + w} ${y + h}L${x} ${y + h}Z`
+const line = (id: string, d: string, role: Role = 'cut'): Bindable => ({ id, d, role, held: null })
+
+describe('findPieces', () => {
+  it('nests by the even-odd rule: outline, opening, island', () => {
+    const found = findPieces([
+      line('hole', rect(10, 10, 40, 40)),
+      line('island', rect(20, 20, 10, 10)),
+      line('out', rect(0, 0, 100, 60)),
+    ])
+    expect(found).toEqual([
+      { outline: ['island'], openings: [], lines: ['island'] },
+      { outline: ['out'], openings: [['hole']], lines: ['out', 'hole'] },
+    ])
+  })
+
+  it('binds each other line to the piece that holds the greater part of it', () => {
+    const [a, b] = findPieces([
+      line('a', rect(0, 0, 50, 50)),
+      line('b', rect(50, 0, 50, 50)),
+      line('fold', 'M25 0L25 50', 'score'),
+      line('over', 'M40 10L70 10', 'pen'),
+      line('edge', 'M100 0L100 50', 'score'),
+      line('note', 'M200 0L210 0', 'pen'),
+      line('gone', 'M5 5L6 6', 'skip'),
+    ])
+    expect(a!.lines).toEqual(['a', 'fold'])
+    expect(b!.lines).toEqual(['b', 'over', 'edge'])
+  })
+
+  it('leaves a line wholly within an opening loose, and keeps one along its edge', () => {
+    const [piece] = findPieces([
+      line('out', rect(0, 0, 100, 100)),
+      line('hole', rect(20, 20, 60, 60)),
+      line('pane', 'M30 30L70 30', 'print'),
+      line('rim', 'M20 20L80 20', 'score'),
+    ])
+    expect(piece!.lines).toEqual(['out', 'hole', 'rim'])
+  })
+
+  it('joins open cuts whose ends meet within 0.1 mm, in any direction', () => {
+    const [piece, ...others] = findPieces([
+      line('1', 'M0 0L50 0'),
+      line('2', 'M50.04 30L50 0.05'),
+      line('3', 'M50 30L0 30'),
+      line('4', 'M0 0.02L0 30'),
+      line('branch', 'M10 0L10 20', 'score'),
+    ])
+    expect(others).toEqual([])
+    expect(piece!.outline).toEqual(['1', '2', '3', '4'])
+    expect(piece!.lines).toContain('branch')
+    expect(findPieces([line('1', 'M0 0L50 0'), line('2', 'M50 0.2L50 30'), line('3', 'M50 30L0 0')])).toEqual([])
+  })
+
+  it('takes the same outline drawn twice as one piece', () => {
+    const found = findPieces([line('a', rect(0, 0, 50, 50)), line('b', rect(0, 0, 50, 50.02))])
+    expect(found).toHaveLength(1)
+    expect(found[0]!.lines.sort()).toEqual(['a', 'b'])
+  })
+})
+
+const demo = (name: string): Project => {
+  const bytes = readFileSync(fileURLToPath(new URL(`../../../demo/drawings/${name}`, import.meta.url)))
+  const drawing = readDrawing(bytes, name)
+  return addSource(emptyProject('Fair'), drawing, { id: 's', name, format: 'svg', bytes: bytes.length })[0]
+}
+
+describe('the demo drawings', () => {
+  it('leave at most two decisions and bind every line', () => {
+    for (const name of ['tea-caddy.svg', 'sachet.svg']) {
+      const project = demo(name)
+      expect(projectSchema.safeParse(project).success).toBe(true)
+      expect(decisionsLeft(familiesOf(project))).toBeLessThanOrEqual(2)
+      expect(looseLines(project)).toEqual([])
+    }
+    const caddy = demo('tea-caddy.svg')
+    expect(Object.values(caddy.pieces).map((p) => roleCounts(caddy, p))).toEqual([
+      { cut: 2, score: 5 },
+      { cut: 3, score: 7 },
+      { cut: 3, score: 2 },
+      { cut: 1 },
+      { cut: 1, perforate: 1 },
+    ])
+  })
+
+  it('come in at true size: the front wall part is 154 x 190 mm', () => {
+    const project = demo('tea-caddy.svg')
+    const { width, height } = sizeOfPiece(project, Object.values(project.pieces)[0]!)
+    expect(width).toBeCloseTo(154, 1)
+    expect(height).toBeCloseTo(190, 1)
+  })
+})
+
+describe('rebind', () => {
+  it('keeps identity, name, paper and copies through role changes and back', () => {
+    const before = demo('tea-caddy.svg')
+    const named = { ...before, pieces: { ...before.pieces } }
+    const first = Object.keys(named.pieces)[0]!
+    named.pieces[first] = { ...named.pieces[first]!, name: 'Front', paper: 'plum', copies: 3 }
+    const scores = Object.values(named.lines).filter((l) => l.role === 'score')
+    const [cut] = setLines(named, 'Cut all', scores.map((l) => l.id), { role: 'cut' })
+    const [rebound] = rebind(cut, 'Cut all')
+    expect(rebound.pieces[first]).toMatchObject({ name: 'Front', paper: 'plum', copies: 3 })
+    const [back] = setLines(rebound, 'Score all', scores.map((l) => l.id), { role: 'score' })
+    expect(rebind(back, 'Score all')[0].pieces).toEqual(named.pieces)
+  })
+
+  it('makes an edit that replays and can be taken back', () => {
+    const project = demo('sachet.svg')
+    const tag = Object.values(project.pieces).find((p) => p.name === 'tag')!
+    const [skipped, first] = setLines(project, 'Skip', tag.outline, { role: 'skip' })
+    const [rebound, second] = rebind(skipped, 'Skip')
+    // The hole of the tag is an outline of its own once the tag is skipped.
+    expect(Object.values(rebound.pieces).map((p) => p.name)).not.toContain('tag')
+    expect(applyChanges(applyChanges(project, first.changes), second.changes)).toEqual(rebound)
+    expect(applyChanges(applyChanges(rebound, second.inverse), first.inverse)).toEqual(project)
+  })
+
+  it('obeys what is held by hand', () => {
+    const project = demo('sachet.svg')
+    const [sachet, tag] = Object.values(project.pieces)
+    const fold = sachet!.lines.find((id) => project.lines[id]!.role === 'score')!
+    const [held] = setLines(project, 'Bind', [fold], { held: { piece: tag!.id } })
+    const [bound] = rebind(held, 'Bind')
+    expect(bound.pieces[tag!.id]!.lines).toContain(fold)
+    expect(bound.pieces[sachet!.id]!.lines).not.toContain(fold)
+    const [loose] = rebind(setLines(bound, 'Release', [fold], { held: 'loose' })[0], 'Release')
+    expect(looseLines(loose).map((l) => l.id)).toEqual([fold])
+  })
+})

@@ -1,0 +1,80 @@
+import { type Edit, makeEdit } from '../document/edits'
+import { boxOfPiece } from '../document/pieces'
+import type { Piece, Project } from '../document/schema'
+import { boxHolds, uniteBoxes } from '../geometry/measure'
+import { shapeOf } from '../geometry/shape'
+import { roleInName } from '../sorting/words'
+import { type FoundPiece, findPieces } from './bind'
+
+/**
+ * Brings a project's pieces in line with its lines. A found piece that shares lines of an outline with a standing
+ * one, or lies in the same box, is that piece still: it keeps id, name, paper and copies.
+ * @param label what the edit is called
+ * @returns the project with its pieces, and the edit that leads there (without changes where all stands already)
+ */
+export function rebind(project: Project, label: string): [Project, Edit] {
+  const lines = Object.values(project.lines)
+  const found = findPieces(lines)
+  const standing = match(project, found)
+  const names = new Set(Object.values(project.pieces).map((p) => p.name))
+  let next = project.nextPiece
+  const pieces: Piece[] = found.map((piece, i) => {
+    const old = standing[i]
+    if (old) return { ...old, ...piece }
+    const number = next
+    next += 1
+    return { id: `piece-${number}`, name: nameFor(project, piece, number, names), paper: null, copies: 1, ...piece }
+  })
+  const byId = new Map(pieces.map((p) => [p.id, p]))
+  for (const line of lines)
+    if (line.held !== null && line.held !== 'loose' && line.role !== 'skip') {
+      const piece = byId.get(line.held.piece)
+      if (piece && !piece.lines.includes(line.id)) piece.lines.push(line.id)
+    }
+  return makeEdit(project, label, (draft) => {
+    for (const id of Object.keys(draft.pieces)) if (!byId.has(id)) delete draft.pieces[id]
+    for (const piece of pieces) if (!same(project.pieces[piece.id], piece)) draft.pieces[piece.id] = piece
+    if (draft.nextPiece !== next) draft.nextPiece = next
+    const { sheets } = draft.layout
+    // A piece that is gone leaves the sheets too.
+    if (sheets.some((s) => s.placements.some((p) => !byId.has(p.piece))))
+      for (const sheet of sheets) sheet.placements = sheet.placements.filter((p) => byId.has(p.piece))
+  })
+}
+
+const same = (a: Piece | undefined, b: Piece): boolean => JSON.stringify(a) === JSON.stringify(b)
+
+/** The standing piece that each found piece continues; every standing piece at most once. */
+function match(project: Project, found: readonly FoundPiece[]): (Piece | null)[] {
+  const outlineOf = new Map<string, Piece>()
+  for (const piece of Object.values(project.pieces)) for (const id of piece.outline) outlineOf.set(id, piece)
+  const taken = new Set<string>()
+  const claim = (piece: Piece | undefined): Piece | null => {
+    if (!piece || taken.has(piece.id)) return null
+    taken.add(piece.id)
+    return piece
+  }
+  const matched = found.map((f) => claim(f.outline.map((id) => outlineOf.get(id)).find((p) => p && !taken.has(p.id))))
+  const free = Object.values(project.pieces).filter((p) => !taken.has(p.id))
+  return found.map((f, i) => {
+    if (matched[i] || free.length === 0) return matched[i] ?? null
+    const box = uniteBoxes(f.outline.map((id) => shapeOf(project.lines[id]!.d).box))
+    return claim(
+      free.find((p) => {
+        const old = boxOfPiece(project, p)
+        return !taken.has(p.id) && boxHolds(old, box, 0.5) && boxHolds(box, old, 0.5)
+      }),
+    )
+  })
+}
+
+/** A name that the file gives the outline or the layer around it, if no other piece bears it; else a number. */
+function nameFor(project: Project, piece: FoundPiece, number: number, used: Set<string>): string {
+  const line = project.lines[piece.outline[0]!]!
+  const layers = project.looks[line.look]?.layers ?? []
+  // A layer called "Cut lines" tells what its lines are for, not what the piece is called.
+  const given = [line.label, layers.at(-1)].find((n): n is string => Boolean(n) && !used.has(n!) && !roleInName(n!))
+  const name = given ?? `Piece ${number}`
+  used.add(name)
+  return name
+}

@@ -1,0 +1,188 @@
+import { z } from 'zod'
+import { PATH_PATTERN } from '../geometry/path'
+
+/** The project document: plain JSON, millimetres, y down. Types come from these schemas. */
+
+export const MAX_LINES = 60_000
+
+export const roleSchema = z.enum(['cut', 'score', 'perforate', 'pen', 'print', 'skip'])
+/** What the machine does with a line. */
+export type Role = z.infer<typeof roleSchema>
+export const ROLES: readonly Role[] = roleSchema.options
+
+export const foldSchema = z.enum(['valley', 'mountain'])
+export type Fold = z.infer<typeof foldSchema>
+
+const id = z.string().min(1).max(64)
+/** A length or coordinate within a hundred metres: anything beyond is a broken file. */
+const mm = z.number().min(-1e5).max(1e5)
+const size = z.object({ width: mm.nonnegative(), height: mm.nonnegative() })
+const name = z.string().trim().min(1).max(120)
+const path = z.string().max(4_000_000).regex(PATH_PATTERN)
+
+export const lookSchema = z.object({
+  stroke: z.string().max(32).nullable(),
+  fill: z.string().max(32).nullable(),
+  /** mm, dash then gap and so on; empty for a solid line */
+  dash: z.array(mm.nonnegative()).max(32),
+  /** mm */
+  width: mm.nonnegative(),
+  /** names of the layers and groups around it, outermost first */
+  layers: z.array(z.string().max(120)).max(32),
+})
+/** How a line was drawn in its source. */
+export type Look = z.infer<typeof lookSchema>
+
+export const lineSchema = z.object({
+  id,
+  source: id,
+  look: id,
+  d: path,
+  /** the name it bears in its source, if it is a name that a person gave */
+  label: z.string().max(120).nullable(),
+  role: roleSchema,
+  /** whether the role needs no second look */
+  sure: z.boolean(),
+  /** the reason for the role, in a sentence */
+  why: z.string().max(400),
+  fold: foldSchema.nullable(),
+  /** set by hand: the piece it is bound to whatever its place, or `loose`; null where its place decides */
+  held: z.union([z.literal('loose'), z.object({ piece: id })]).nullable(),
+})
+export type Line = z.infer<typeof lineSchema>
+
+export const severitySchema = z.enum(['error', 'warning', 'note'])
+export type Severity = z.infer<typeof severitySchema>
+
+export const findingSchema = z.object({
+  rule: z.string().max(60),
+  severity: severitySchema,
+  message: z.string().max(600),
+  lines: z.array(id),
+  pieces: z.array(id),
+})
+/** Something that was noticed: rule, severity, place. */
+export type Finding = z.infer<typeof findingSchema>
+
+export const scaleSchema = z.object({
+  /** mm for one unit of the file */
+  mmPerUnit: z.number().positive(),
+  /** how the true size was derived, in a sentence */
+  why: z.string().max(400),
+  /** whether a person should look at the choice */
+  sure: z.boolean(),
+  /** other readings of the same file */
+  choices: z
+    .array(z.object({ mmPerUnit: z.number().positive(), label: z.string().max(120), width: mm, height: mm }))
+    .max(8),
+})
+/** How a file's units became millimetres. */
+export type Scale = z.infer<typeof scaleSchema>
+
+export const sourceSchema = z.object({
+  id,
+  name,
+  format: z.string().max(16),
+  bytes: z.number().int().nonnegative(),
+  artwork: size,
+  scale: scaleSchema,
+  findings: z.array(findingSchema.omit({ pieces: true, lines: true })).max(500),
+})
+export type Source = z.infer<typeof sourceSchema>
+
+export const pieceSchema = z.object({
+  id,
+  name,
+  /** the cut lines of its outline, in order round it */
+  outline: z.array(id).min(1),
+  /** the cut lines of each opening */
+  openings: z.array(z.array(id).min(1)),
+  /** every line bound to it, outline and openings included */
+  lines: z.array(id),
+  /** paper from the library, null while none is chosen */
+  paper: id.nullable(),
+  copies: z.number().int().min(0).max(500),
+})
+/** A closed outline, its openings, and every line bound to it. */
+export type Piece = z.infer<typeof pieceSchema>
+
+export const placementSchema = z.object({
+  piece: id,
+  copy: z.number().int().nonnegative(),
+  /** where the left upper corner of the turned piece's box lies on the sheet, mm */
+  x: mm,
+  y: mm,
+  /** degrees, clockwise on screen */
+  rotation: z.number().min(-360).max(360),
+})
+export type Placement = z.infer<typeof placementSchema>
+
+export const sheetSchema = z.object({
+  id,
+  paper: id,
+  width: mm.positive(),
+  height: mm.positive(),
+  placements: z.array(placementSchema),
+})
+/** One piece of paper on the mat, with what is laid on it. */
+export type Sheet = z.infer<typeof sheetSchema>
+
+export const matSchema = z.object({
+  width: mm.min(20).max(3000),
+  height: mm.min(20).max(3000),
+  /** border that the machine cannot reach, mm */
+  margin: mm.min(0).max(100),
+})
+export type Mat = z.infer<typeof matSchema>
+
+export const layoutSchema = z.object({
+  mat: matSchema,
+  /** border of each sheet that stays free, mm */
+  sheetMargin: mm.min(0).max(100),
+  /** least distance between two pieces, mm */
+  spacing: mm.min(0).max(100),
+  sheets: z.array(sheetSchema).max(500),
+  unplaced: z.array(z.object({ piece: id, copies: z.number().int().positive(), why: z.string().max(400) })),
+})
+export type Layout = z.infer<typeof layoutSchema>
+
+export const runSchema = z.object({
+  /** scores cut as dashes, for machines without a scoring tip */
+  dashedScores: z.boolean(),
+  dash: mm.min(0.2).max(100),
+  gap: mm.min(0.2).max(100),
+})
+export type RunSettings = z.infer<typeof runSchema>
+
+export const projectSchema = z.object({
+  version: z.literal(1),
+  name,
+  unit: z.enum(['mm', 'in']),
+  sources: z.record(id, sourceSchema),
+  looks: z.record(id, lookSchema),
+  lines: z.record(id, lineSchema),
+  pieces: z.record(id, pieceSchema),
+  /** the number that the next found piece gets; never used twice */
+  nextPiece: z.number().int().positive(),
+  layout: layoutSchema,
+  run: runSchema,
+})
+export type Project = z.infer<typeof projectSchema>
+
+/** The usual mat of a desktop cutter, 12 x 12 inches with a quarter inch all round (common practice). */
+export const DEFAULT_MAT: Mat = { width: 304.8, height: 304.8, margin: 6 }
+
+export function emptyProject(projectName: string): Project {
+  return {
+    version: 1,
+    name: projectName,
+    unit: 'mm',
+    sources: {},
+    looks: {},
+    lines: {},
+    pieces: {},
+    nextPiece: 1,
+    layout: { mat: DEFAULT_MAT, sheetMargin: 3, spacing: 3, sheets: [], unplaced: [] },
+    run: { dashedScores: false, dash: 4, gap: 1.5 },
+  }
+}

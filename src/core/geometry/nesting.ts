@@ -1,0 +1,67 @@
+import { PAPER_TOLERANCE, type Polyline } from './flatten'
+import { type Box, boxHolds } from './measure'
+import { distanceTo, isInside, spread } from './polyline'
+import { SpatialIndex } from './spatial-index'
+
+/** A closed ring with what nesting needs to know of it. */
+export type Ring = { polyline: Polyline; box: Box; area: number }
+
+export type Nested = {
+  /** position of the smallest ring that holds this one, or -1 */
+  parent: number
+  /** how many rings hold this one */
+  depth: number
+  /** position of an earlier ring with the same course, or -1; it takes no part in the nesting */
+  twin: number
+}
+
+/**
+ * Which ring lies in which. Rings are visited from large to small; a ring that covers the same course as another is
+ * its twin. Rings that cross are not nested in each other. O(n log n) for rings that hold few others.
+ */
+export function nestRings(rings: readonly Ring[]): Nested[] {
+  const order = rings.map((_, i) => i).sort((a, b) => rings[b]!.area - rings[a]!.area || a - b)
+  const rank = new Map(order.map((i, at) => [i, at]))
+  const index = new SpatialIndex(rings.map((r) => r.box))
+  const nested: Nested[] = rings.map(() => ({ parent: -1, depth: 0, twin: -1 }))
+  for (const i of order) {
+    const ring = rings[i]!
+    const probe = { minX: ring.box.minX, minY: ring.box.minY, maxX: ring.box.minX, maxY: ring.box.minY }
+    const larger = index
+      .meeting(probe, PAPER_TOLERANCE)
+      .filter((j) => rank.get(j)! < rank.get(i)! && boxHolds(rings[j]!.box, ring.box, PAPER_TOLERANCE))
+      .sort((a, b) => rank.get(b)! - rank.get(a)!)
+    // From the smallest that may hold it outwards: the first that does is the parent.
+    for (const j of larger) {
+      if (nested[j]!.twin >= 0) continue
+      if (sameCourse(ring, rings[j]!)) {
+        nested[i]!.twin = j
+        break
+      }
+      if (holds(rings[j]!, ring)) {
+        nested[i] = { parent: j, depth: nested[j]!.depth + 1, twin: -1 }
+        break
+      }
+    }
+  }
+  return nested
+}
+
+/** Whether two rings follow the same course within the tolerance of paper. */
+export function sameCourse(a: Ring, b: Ring): boolean {
+  if (!boxHolds(a.box, b.box, PAPER_TOLERANCE) || !boxHolds(b.box, a.box, PAPER_TOLERANCE)) return false
+  if (Math.abs(a.area - b.area) > 0.01 * Math.max(a.area, b.area)) return false
+  return spread(a.polyline, 16).every((p) => distanceTo(p, b.polyline) <= PAPER_TOLERANCE)
+}
+
+/** Whether most of `inner` lies inside `outer`; points on the edge do not speak. */
+function holds(outer: Ring, inner: Ring): boolean {
+  let inside = 0
+  let asked = 0
+  for (const p of spread(inner.polyline, 7)) {
+    if (distanceTo(p, outer.polyline) <= 1e-3) continue
+    asked += 1
+    if (isInside(p, outer.polyline)) inside += 1
+  }
+  return asked > 0 ? inside * 2 > asked : true
+}

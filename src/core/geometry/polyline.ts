@@ -1,0 +1,90 @@
+import type { Polyline } from './flatten'
+import { distanceToStretch, type Point } from './point'
+
+export const pointAt = (line: Polyline, index: number): Point => ({ x: line[2 * index]!, y: line[2 * index + 1]! })
+
+export const pointCount = (line: Polyline): number => line.length / 2
+
+/** Whether `p` lies inside the closed polyline by the even-odd rule; a point on the edge may fall either way. */
+export function isInside(p: Point, ring: Polyline): boolean {
+  let inside = false
+  for (let i = 2; i < ring.length; i += 2) {
+    const ay = ring[i - 1]!
+    const by = ring[i + 1]!
+    if (ay > p.y !== by > p.y) {
+      const ax = ring[i - 2]!
+      if (p.x < ax + ((p.y - ay) / (by - ay)) * (ring[i]! - ax)) inside = !inside
+    }
+  }
+  return inside
+}
+
+/** The least distance from `p` to the polyline in mm. */
+export function distanceTo(p: Point, line: Polyline): number {
+  if (line.length === 2) return Math.hypot(p.x - line[0]!, p.y - line[1]!)
+  let least = Infinity
+  for (let i = 2; i < line.length; i += 2) {
+    const d = distanceToStretch(p, { x: line[i - 2]!, y: line[i - 1]! }, { x: line[i]!, y: line[i + 1]! })
+    if (d < least) least = d
+  }
+  return least
+}
+
+/** `count` points spread evenly along the polyline by length, the first half a step from its start. */
+export function spread(line: Polyline, count: number): Point[] {
+  const lengths = [0]
+  for (let i = 2; i < line.length; i += 2)
+    lengths.push(lengths.at(-1)! + Math.hypot(line[i]! - line[i - 2]!, line[i + 1]! - line[i - 1]!))
+  const total = lengths.at(-1)!
+  if (total === 0) return Array.from({ length: count }, () => pointAt(line, 0))
+  const points: Point[] = []
+  let k = 1
+  for (let i = 0; i < count; i += 1) {
+    const along = ((i + 0.5) / count) * total
+    while (lengths[k]! < along) k += 1
+    const t = (along - lengths[k - 1]!) / (lengths[k]! - lengths[k - 1]!)
+    points.push({
+      x: line[2 * k - 2]! + t * (line[2 * k]! - line[2 * k - 2]!),
+      y: line[2 * k - 1]! + t * (line[2 * k + 1]! - line[2 * k - 1]!),
+    })
+  }
+  return points
+}
+
+/** Twice the signed area of the triangle a, b, c. */
+const turn = (ax: number, ay: number, bx: number, by: number, cx: number, cy: number) =>
+  (bx - ax) * (cy - ay) - (by - ay) * (cx - ax)
+
+/** Where two polylines cross in their inner parts; touching ends and shared edges do not count. */
+export function crossings(a: Polyline, b: Polyline): Point[] {
+  const found: Point[] = []
+  for (let i = 2; i < a.length; i += 2) {
+    const [ax, ay, bx, by] = [a[i - 2]!, a[i - 1]!, a[i]!, a[i + 1]!]
+    for (let j = 2; j < b.length; j += 2) {
+      const [cx, cy, dx, dy] = [b[j - 2]!, b[j - 1]!, b[j]!, b[j + 1]!]
+      if (Math.max(ax, bx) < Math.min(cx, dx) || Math.max(cx, dx) < Math.min(ax, bx)) continue
+      if (Math.max(ay, by) < Math.min(cy, dy) || Math.max(cy, dy) < Math.min(ay, by)) continue
+      const t1 = turn(ax, ay, bx, by, cx, cy)
+      const t2 = turn(ax, ay, bx, by, dx, dy)
+      const t3 = turn(cx, cy, dx, dy, ax, ay)
+      const t4 = turn(cx, cy, dx, dy, bx, by)
+      if (t1 * t2 < 0 && t3 * t4 < 0) {
+        const t = t3 / (t3 - t4)
+        found.push({ x: ax + t * (bx - ax), y: ay + t * (by - ay) })
+      }
+    }
+  }
+  return found
+}
+
+/** Whether two closed polylines share inner area: they cross, or one lies in the other. */
+export function overlap(a: Polyline, b: Polyline): boolean {
+  if (crossings(a, b).length > 0) return true
+  return mostlyInside(a, b) || mostlyInside(b, a)
+}
+
+/** Whether most of the ring `inner` lies in `outer`: corners on the edge may fall either way, so several are asked. */
+function mostlyInside(inner: Polyline, outer: Polyline): boolean {
+  const asked = spread(inner, 9)
+  return asked.filter((p) => isInside(p, outer) && distanceTo(p, outer) > 1e-6).length > asked.length / 2
+}

@@ -1,0 +1,39 @@
+import type { Finding, Look, Scale } from '../document/schema'
+
+/** One contour as it was drawn in a file. */
+export type DrawnLine = {
+  /** path data in mm */
+  d: string
+  look: Look
+  label: string | null
+  /** which element of the file it came from: the parts of a compound path share it */
+  element: number
+  fillRule: 'nonzero' | 'evenodd'
+}
+
+export type IntakeFinding = Pick<Finding, 'rule' | 'severity' | 'message'>
+
+/** What a reader makes of a file's bytes. */
+export type Drawing = {
+  /** the artboard in mm */
+  artwork: { width: number; height: number }
+  scale: Scale
+  lines: DrawnLine[]
+  findings: IntakeFinding[]
+}
+
+export type IntakeOptions = {
+  /** mm for one unit of the file, chosen by a person; null derives it */
+  mmPerUnit: number | null
+}
+
+/** One kind of file. Adding a kind is one folder with such an object, and one line in `formats.ts`. */
+export type Format = {
+  name: string
+  /** endings of file names, without the dot */
+  endings: readonly string[]
+  /** whether the bytes look like this kind, whatever the name says */
+  recognises(bytes: Uint8Array): boolean
+  /** @throws IntakeRefusal with a sentence, for a file that cannot be taken in */
+  read(bytes: Uint8Array, options: IntakeOptions): Drawing
+}

@@ -1,0 +1,37 @@
+import type { Drawing, Format, IntakeOptions } from './drawing'
+import { IntakeRefusal, LIMITS } from './refusal'
+import { svg } from './svg'
+
+/** Every kind of file that can be taken in. */
+export const FORMATS: readonly Format[] = [svg]
+
+/**
+ * Reads a file of any known kind.
+ * @param fileName used in sentences, and as a hint where the bytes do not tell
+ * @returns the drawing in mm with the name of its format
+ * @throws IntakeRefusal for what cannot be taken in
+ */
+export function readDrawing(
+  bytes: Uint8Array,
+  fileName: string,
+  options: IntakeOptions = { mmPerUnit: null },
+): Drawing & { format: string } {
+  const known = FORMATS.map((f) => f.name.toUpperCase()).join(', ')
+  if (bytes.length === 0) throw new IntakeRefusal(`${fileName} is empty. Save it again from the program that drew it.`)
+  if (bytes.length > LIMITS.bytes)
+    throw new IntakeRefusal(
+      `${fileName} has ${(bytes.length / 1048576).toFixed(1)} MB; up to ${LIMITS.bytes / 1048576} MB are read. Remove pictures from it, or split it.`,
+    )
+  if (bytes[0] === 0x1f && bytes[1] === 0x8b)
+    throw new IntakeRefusal(`${fileName} is compressed (gzip). Unpack it and choose the unpacked file.`)
+  const ending = fileName.toLowerCase().split('.').at(-1) ?? ''
+  const format = FORMATS.find((f) => f.recognises(bytes)) ?? FORMATS.find((f) => f.endings.includes(ending))
+  if (!format)
+    throw new IntakeRefusal(`${fileName} is not a drawing of a known kind. Kinds that are read: ${known}.`)
+  const drawing = format.read(bytes, options)
+  if (drawing.lines.length === 0)
+    throw new IntakeRefusal(
+      `${fileName} holds no lines. ${drawing.findings.map((f) => f.message).join(' ') || 'Draw or convert its shapes to paths, and save it again.'}`,
+    )
+  return { ...drawing, format: format.name }
+}

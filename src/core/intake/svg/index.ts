@@ -1,0 +1,15 @@
+import type { Format } from '../drawing'
+import { readSvgTree } from './reader'
+import { decode, parseXml } from './xml'
+
+/** Static SVG 1.1 and 2. */
+export const svg: Format = {
+  name: 'svg',
+  endings: ['svg', 'xml'],
+  recognises: (bytes) => {
+    const head = new TextDecoder('latin1').decode(bytes.subarray(0, 4096))
+    // UTF-16 puts a nought beside each letter.
+    return /<(?:\w+:)?svg[\s>]/i.test(head.replaceAll('\0', ''))
+  },
+  read: (bytes, options) => readSvgTree(parseXml(decode(bytes)), options.mmPerUnit),
+}

@@ -1,0 +1,112 @@
+import type { Severity } from '../../document/schema'
+import type { IntakeFinding } from '../drawing'
+import type { XmlElement } from './xml'
+
+/** What can be noticed while reading: severity, and the sentence for `count` of them, the first at `place`. */
+const KINDS: Record<string, { severity: Severity; say: (count: number, place: string) => string }> = {
+  text: {
+    severity: 'warning',
+    say: (n, at) =>
+      `${count(n, 'text')} left out (first at ${at}): text is not lines. Convert it to paths in the drawing program if it is to be cut or drawn.`,
+  },
+  image: {
+    severity: 'warning',
+    say: (n, at) => `${count(n, 'picture')} left out (first at ${at}): a picture has no lines to follow.`,
+  },
+  'clip-path': {
+    severity: 'warning',
+    say: (n, at) => `${count(n, 'clip')} not applied (first at ${at}): lines are kept whole, so some may reach further than they are seen to.`,
+  },
+  mask: {
+    severity: 'warning',
+    say: (n, at) => `${count(n, 'mask')} not applied (first at ${at}): lines behind it are kept.`,
+  },
+  filter: {
+    severity: 'note',
+    say: (n, at) => `${count(n, 'filter')} not applied (first at ${at}): it changes colours, not lines.`,
+  },
+  script: {
+    severity: 'note',
+    say: (n, at) => `${count(n, 'script')} left out (first at ${at}): scripts are never run.`,
+  },
+  external: {
+    severity: 'warning',
+    say: (n, at) => `${count(n, 'reference')} to another file left out (first at ${at}): nothing is fetched. Embed it in the drawing.`,
+  },
+  'broken-use': {
+    severity: 'warning',
+    say: (n, at) => `${count(n, 'repeated symbol')} left out: its original is missing or contains itself (first: ${at}).`,
+  },
+  'broken-path': {
+    severity: 'warning',
+    say: (n, at) => `${count(n, 'path')} taken only up to an error (first at ${at}). Compare it with the original.`,
+  },
+  absurd: {
+    severity: 'warning',
+    say: (n, at) => `${count(n, 'line')} left out (first at ${at}): its coordinates are not numbers or lie more than 20 m away.`,
+  },
+  crumb: {
+    severity: 'note',
+    say: (n, at) => `${count(n, 'line')} without length left out (first at ${at}).`,
+  },
+  hidden: {
+    severity: 'note',
+    say: (n, at) => `${count(n, 'hidden shape or group')} left out (first at ${at}), as the file does not show it.`,
+  },
+  invisible: {
+    severity: 'note',
+    say: (n, at) => `${count(n, 'shape')} without stroke and fill left out (first at ${at}), as nothing of it can be seen.`,
+  },
+  animation: {
+    severity: 'note',
+    say: (n, at) => `${count(n, 'movement')} left out (first at ${at}): the drawing is taken as it stands.`,
+  },
+  'style-ignored': {
+    severity: 'note',
+    say: (n, at) => `${count(n, 'style rule')} not understood (first: ${at.slice(0, 60)}). Compare colours with the original.`,
+  },
+}
+
+const count = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`
+
+const FOREIGN: Record<string, string> = {
+  text: 'text',
+  image: 'image',
+  foreignObject: 'image',
+  script: 'script',
+  style: '',
+  clipPath: '',
+  mask: '',
+  filter: '',
+  pattern: '',
+  animate: 'animation',
+  animateTransform: 'animation',
+  animateMotion: 'animation',
+  set: 'animation',
+}
+
+/** What was noticed in a file, counted by kind with the place of the first. */
+export class Notices {
+  private readonly seen = new Map<string, { count: number; first: string }>()
+
+  add(kind: string, place: string): void {
+    const known = this.seen.get(kind)
+    if (known) known.count += 1
+    else this.seen.set(kind, { count: 1, first: place })
+  }
+
+  /** Whether the element is none that draws lines; if so it is noted where a person would miss it. */
+  takeForeign(name: string, element: XmlElement): boolean {
+    const kind = FOREIGN[name]
+    if (kind === undefined) return false
+    if (kind !== '') this.add(kind, `line ${element.line}`)
+    return true
+  }
+
+  findings(): IntakeFinding[] {
+    return [...this.seen].map(([kind, { count: n, first }]) => {
+      const { severity, say } = KINDS[kind]!
+      return { rule: `intake-${kind}`, severity, message: say(n, first) }
+    })
+  }
+}

@@ -1,0 +1,280 @@
+import type { Look } from '../../document/schema'
+import { type Affine, greatestScale, IDENTITY, meanScale, multiply, scaling, translation } from '../../geometry/affine'
+import { areaOf, boundsOf } from '../../geometry/measure'
+import { type Contour, endOf, transformContour, writePath } from '../../geometry/path'
+import { distance } from '../../geometry/point'
+import { GEOMETRY_TOLERANCE } from '../../geometry/flatten'
+import type { Drawing, DrawnLine } from '../drawing'
+import { IntakeRefusal, LIMITS } from '../refusal'
+import { type Axis, resolveLength, splitLength, type Viewport } from './lengths'
+import { humanName } from './names'
+import { Notices } from './notices'
+import { contoursOf, SHAPE_NAMES } from './shapes'
+import { computeStyle, opacityOf, resolvePaint, type Style } from './style'
+import { StyleSheet } from './stylesheet'
+import { parseTransform } from './transform'
+import { trueSizeOf } from './true-size'
+import { parseViewBox, viewBoxTransform } from './viewport'
+import type { XmlElement } from './xml'
+
+/** What an element inherits from those around it. */
+type Context = {
+  matrix: Affine
+  viewport: Viewport
+  style: Style
+  /** product of the opacities so far */
+  opacity: number
+  layers: string[]
+  /** ids of the `use` elements on the way here, against references in a circle */
+  uses: readonly string[]
+}
+
+/** Containers whose content is drawn only when something refers to it. */
+const NEVER_DRAWN = new Set(['defs', 'symbol', 'marker', 'linearGradient', 'radialGradient', 'metadata', 'title', 'desc'])
+const MAX_VISITS = 300_000
+
+/**
+ * Reads the lines of an SVG tree.
+ * @param mmPerPx a scale chosen by a person, or null
+ * @throws IntakeRefusal when the root is no `svg` element or the drawing is too large
+ */
+export function readSvgTree(root: XmlElement, mmPerPx: number | null): Drawing {
+  if (root.name !== 'svg')
+    throw new IntakeRefusal(
+      `The file is XML, but its root is “${(root.name || 'of another kind').slice(0, 40)}” and not “svg”. Export the drawing as SVG.`,
+    )
+  return new SvgReader(root, mmPerPx).read()
+}
+
+class SvgReader {
+  private readonly byId = new Map<string, XmlElement>()
+  private readonly sheet = new StyleSheet()
+  private readonly notices = new Notices()
+  private readonly lines: DrawnLine[] = []
+  private segments = 0
+  private visits = 0
+  private elements = 0
+
+  constructor(
+    private readonly root: XmlElement,
+    private readonly chosen: number | null,
+  ) {}
+
+  read(): Drawing {
+    this.index(this.root)
+    if (this.sheet.ignored.length > 0) this.notices.add('style-ignored', this.sheet.ignored[0]!)
+    const { viewport, mmPerPx, scale } = trueSizeOf(this.root.attributes, this.chosen)
+    if (!(viewport.width >= 0 && viewport.width * mmPerPx <= LIMITS.reach && viewport.height * mmPerPx <= LIMITS.reach))
+      throw new IntakeRefusal(
+        `The artboard is ${Math.round((viewport.width * mmPerPx) / 1000)} m wide; up to ${LIMITS.reach / 1000} m is read. Check width, height and viewBox of the file.`,
+      )
+    const context: Context = {
+      matrix: scaling(mmPerPx),
+      viewport,
+      style: {},
+      opacity: 1,
+      layers: [],
+      uses: [],
+    }
+    this.enterViewport(this.root, this.styled(this.root, context), viewport)
+    return {
+      artwork: { width: viewport.width * mmPerPx, height: viewport.height * mmPerPx },
+      scale,
+      lines: this.lines,
+      findings: this.notices.findings(),
+    }
+  }
+
+  private index(element: XmlElement): void {
+    if (element.name === 'style') this.sheet.add(element.text)
+    if (element.attributes.id && !this.byId.has(element.attributes.id)) this.byId.set(element.attributes.id, element)
+    for (const child of element.children) this.index(child)
+  }
+
+  /** The context inside an element: its style, opacity and transform added. */
+  private styled(element: XmlElement, parent: Context): Context {
+    const style = computeStyle(element, parent.style, this.sheet)
+    return {
+      ...parent,
+      style,
+      opacity: parent.opacity * opacityOf(style.opacity),
+      matrix: multiply(parent.matrix, parseTransform(style.transform)),
+    }
+  }
+
+  /** Walks the content of an `svg` or `symbol` element, whose viewBox fills `viewport` from the current origin. */
+  private enterViewport(element: XmlElement, context: Context, viewport: Viewport): void {
+    if (context.style.display === 'none') return
+    const box = parseViewBox(element.attributes.viewBox)
+    const fit = viewport.width > 0 && viewport.height > 0
+    const toViewport = fit ? viewBoxTransform(box, viewport, element.attributes.preserveAspectRatio) : IDENTITY
+    this.walkChildren(element, {
+      ...context,
+      matrix: multiply(context.matrix, toViewport),
+      viewport: box ? { width: box.width, height: box.height } : viewport,
+    })
+  }
+
+  private walkChildren(element: XmlElement, context: Context): void {
+    for (const child of element.children) this.walk(child, context)
+  }
+
+  private walk(element: XmlElement, parent: Context): void {
+    this.visits += 1
+    if (this.visits > MAX_VISITS)
+      throw new IntakeRefusal(
+        `Symbols in the file repeat one another more than 300,000 times (line ${element.line}). Expand or remove the repeated symbols.`,
+      )
+    const { name, attributes } = element
+    if (name === '' || NEVER_DRAWN.has(name)) return
+    if (this.notices.takeForeign(name, element)) return
+    const context = this.styled(element, parent)
+    const { style } = context
+    if (style.display === 'none') {
+      if (SHAPE_NAMES.has(name) || name === 'g') this.notices.add('hidden', `line ${element.line}`)
+      return
+    }
+    for (const effect of ['clip-path', 'mask', 'filter'] as const)
+      if (style[effect] && style[effect] !== 'none') this.notices.add(effect, `line ${element.line}`)
+    if (SHAPE_NAMES.has(name)) this.takeShape(element, context)
+    else if (name === 'g' || name === 'a') {
+      const layer = humanName(attributes)
+      this.walkChildren(element, layer ? { ...context, layers: [...context.layers, layer] } : context)
+    } else if (name === 'switch') {
+      const child = element.children.find((c) => c.name !== '' && c.name !== 'foreignObject')
+      if (child) this.walk(child, context)
+    } else if (name === 'svg') this.takeNested(element, context, attributes)
+    else if (name === 'use') this.takeUse(element, context)
+  }
+
+  private takeNested(element: XmlElement, context: Context, size: Record<string, string>): void {
+    const at = this.resolver(element, context)
+    const own = this.resolver({ ...element, attributes: { width: '100%', height: '100%', ...size } }, context)
+    const viewport = { width: own('width', 'x'), height: own('height', 'y') }
+    const matrix = multiply(context.matrix, translation(at('x', 'x'), at('y', 'y')))
+    this.enterViewport(element, { ...context, matrix }, viewport)
+  }
+
+  private takeUse(element: XmlElement, context: Context): void {
+    const href = element.attributes.href ?? element.attributes['xlink:href'] ?? ''
+    if (!href.startsWith('#')) {
+      this.notices.add('external', `line ${element.line}`)
+      return
+    }
+    const id = href.slice(1)
+    const target = this.byId.get(id)
+    if (!target || context.uses.includes(id)) {
+      this.notices.add('broken-use', `“${id.slice(0, 40)}” at line ${element.line}`)
+      return
+    }
+    const at = this.resolver(element, context)
+    const layer = humanName(element.attributes)
+    const inner: Context = {
+      ...context,
+      matrix: multiply(context.matrix, translation(at('x', 'x'), at('y', 'y'))),
+      uses: [...context.uses, id],
+      layers: layer ? [...context.layers, layer] : context.layers,
+    }
+    if (target.name === 'symbol' || target.name === 'svg') {
+      const { width, height } = element.attributes
+      const size = {
+        ...target.attributes,
+        ...(width ? { width } : {}),
+        ...(height ? { height } : {}),
+      }
+      this.takeNested(target, this.styled(target, inner), size)
+    } else this.walk(target, inner)
+  }
+
+  private resolver(element: XmlElement, context: Context) {
+    const fontSize = resolveLength(context.style['font-size'], 'y', context.viewport, 16, 16)
+    return (attribute: string, axis: Axis, fallback = 0) =>
+      resolveLength(element.attributes[attribute], axis, context.viewport, fontSize, fallback)
+  }
+
+  private takeShape(element: XmlElement, context: Context): void {
+    const { style, matrix } = context
+    const scale = greatestScale(matrix)
+    const tolerance = scale > 0 ? 0.001 / scale : 1
+    const { contours, broken } = contoursOf(
+      element.name,
+      element.attributes,
+      this.resolver(element, context),
+      tolerance,
+    )
+    if (broken) this.notices.add('broken-path', `line ${element.line}: ${broken}`)
+    if (contours.length === 0) return
+    const look = this.lookOf(context)
+    if (!look) {
+      this.notices.add('invisible', `line ${element.line}`)
+      return
+    }
+    this.elements += 1
+    const label = humanName(element.attributes)
+    for (const contour of contours) {
+      const inMm = settle(transformContour(contour, matrix), look)
+      if (!withinReach(inMm)) {
+        this.notices.add('absurd', `line ${element.line}`)
+        continue
+      }
+      if (isCrumb(inMm)) {
+        this.notices.add('crumb', `line ${element.line}`)
+        continue
+      }
+      this.segments += inMm.segments.length
+      if (this.segments > LIMITS.segments)
+        throw new IntakeRefusal(
+          `The drawing has more than ${LIMITS.segments.toLocaleString('en')} stretches (reached at line ${element.line}). Simplify its paths, or split it into several files.`,
+        )
+      this.lines.push({
+        d: writePath(inMm),
+        look,
+        label,
+        element: this.elements,
+        fillRule: style['fill-rule'] === 'evenodd' ? 'evenodd' : 'nonzero',
+      })
+    }
+  }
+
+  /** How a shape is drawn, in mm; null where nothing of it can be seen. */
+  private lookOf({ style, matrix, viewport, opacity, layers }: Context): Look | null {
+    if (style.visibility === 'hidden' || style.visibility === 'collapse' || opacity === 0) return null
+    const toMm = style['vector-effect'] === 'non-scaling-stroke' ? 25.4 / 96 : meanScale(matrix)
+    const length = (text: string | undefined, fallback: number) => resolveLength(text, 'other', viewport, 16, fallback)
+    const width = Math.max(0, length(style['stroke-width'], 1)) * toMm
+    const stroke = width > 0 ? resolvePaint(style.stroke, style, style['stroke-opacity']) : null
+    const fill = resolvePaint(style.fill ?? 'black', style, style['fill-opacity'])
+    if (!stroke && !fill) return null
+    const beat = (style['stroke-dasharray'] ?? 'none').split(/[\s,]+/).filter(Boolean)
+    const dash = beat.every((part) => splitLength(part)) ? beat.map((part) => round(Math.max(0, length(part, 0)) * toMm)) : []
+    return {
+      stroke,
+      fill,
+      dash: stroke && dash.some((part) => part > 0) ? (dash.length % 2 ? [...dash, ...dash] : dash).slice(0, 32) : [],
+      width: stroke ? round(width) : 0,
+      layers: layers.slice(-8),
+    }
+  }
+}
+
+const round = (value: number): number => Math.round(value * 100) / 100
+
+/** Marks a contour as closed where its ends meet, or where only its fill is seen: a fill closes what it fills. */
+function settle(contour: Contour, look: Look): Contour {
+  if (contour.closed) return contour
+  const meets = contour.segments.length > 1 && distance(contour.start, endOf(contour)) <= GEOMETRY_TOLERANCE
+  const closes = (meets && Math.abs(areaOf(contour)) > GEOMETRY_TOLERANCE) || look.stroke === null
+  return closes ? { ...contour, closed: true } : contour
+}
+
+function withinReach(contour: Contour): boolean {
+  const box = boundsOf(contour)
+  const reach = (v: number) => Number.isFinite(v) && Math.abs(v) <= LIMITS.reach
+  return reach(box.minX) && reach(box.minY) && reach(box.maxX) && reach(box.maxY)
+}
+
+/** A contour without any length: nothing that a tool could follow. */
+function isCrumb(contour: Contour): boolean {
+  const box = boundsOf(contour)
+  return box.maxX - box.minX < GEOMETRY_TOLERANCE && box.maxY - box.minY < GEOMETRY_TOLERANCE
+}

@@ -1,0 +1,8 @@
+import type { Scene, SceneLine } from '../scene'
+import type { EvidenceKind } from '../weights'
+
+/** A fact about one line, and the half sentence that tells it to a person. */
+export type Fact = { kind: EvidenceKind; because: string }
+
+/** One kind of evidence. Adding one is a new file here, a row in the table of weights, and a line in the list. */
+export type Evidence = (line: SceneLine, scene: Scene) => Fact | null

@@ -1,0 +1,128 @@
+import { describe, expect, it } from 'vitest'
+import type { Look, Role } from '../document/schema'
+import { suggestRoles } from './suggest'
+import { roleInName } from './words'
+
+const look = (over: Partial<Look> = {}): Look => ({ stroke: '#000000', fill: null, dash: [], width: 0.3, layers: [], ...over })
+const BLACK = look()
+const RED = look({ stroke: '#ff0000' })
+
+const rect = (x: number, y: number, w: number, h: number) => `M${x} ${y}L${x + w} ${y}L${x + w} ${y + h}L${x} ${y + h}Z`
+const seg = (x1: number, y1: number, x2: number, y2: number) => `M${x1} ${y1}L${x2} ${y2}`
+
+function sort(drawn: [string, Look, string?][], artwork = { width: 300, height: 300 }) {
+  const lines = drawn.map(([d, l, label], i) => ({ id: `l${i}`, d, look: l, label: label ?? null }))
+  return suggestRoles(lines, artwork, (l) => JSON.stringify(l.look))
+}
+const roles = (drawn: [string, Look, string?][]): [Role, boolean][] => sort(drawn).map((s) => [s.role, s.sure])
+
+describe('suggestRoles', () => {
+  it('knows outline, opening, fold and slit in one colour by their place alone', () => {
+    expect(
+      roles([
+        [rect(10, 10, 100, 60), BLACK],
+        [rect(20, 20, 20, 20), BLACK],
+        [seg(60, 10, 60, 70), BLACK],
+        [seg(85, 30, 85, 50), BLACK],
+      ]),
+    ).toEqual([
+      ['cut', true],
+      ['cut', true],
+      ['score', false],
+      ['cut', expect.anything()],
+    ])
+  })
+
+  it('is sure of folds that have a colour of their own, though they stop a little short', () => {
+    const [, fold] = sort([
+      [rect(10, 10, 100, 60), BLACK],
+      [seg(60, 10.3, 60, 69.8), RED],
+    ])
+    expect(fold).toMatchObject({ role: 'score', sure: true, why: expect.stringContaining('edge to edge') })
+  })
+
+  it('takes an outline drawn in separate stretches as cuts', () => {
+    const sides: [string, Look][] = [
+      [seg(0, 0, 50, 0), BLACK],
+      [seg(50, 40, 50, 0), BLACK],
+      [seg(50, 40, 0, 40), BLACK],
+      [seg(0, 0, 0, 40), BLACK],
+    ]
+    for (const suggestion of sort(sides)) expect(suggestion).toMatchObject({ role: 'cut', sure: true })
+  })
+
+  it('takes a panel that touches the outline as folds, even as one closed line', () => {
+    const cross = 'M30 0L70 0L70 30L100 30L100 70L70 70L70 100L30 100L30 70L0 70L0 30L30 30Z'
+    expect(
+      roles([
+        [cross, BLACK],
+        [rect(30, 30, 40, 40), RED],
+      ])[1],
+    ).toEqual(['score', true])
+  })
+
+  it('believes names before looks', () => {
+    const named = look({ layers: ['Perforation'] })
+    expect(
+      roles([
+        [rect(0, 0, 90, 50), look({ layers: ['Stanzkontur'] })],
+        [seg(40, 0, 40, 50), named],
+        [seg(70, 0, 70, 50), look({ layers: ['rillen'], stroke: '#00f' })],
+      ]).map(([r]) => r),
+    ).toEqual(['cut', 'perforate', 'score'])
+  })
+
+  it('skips the artboard and what lies outside, keeps a card that is the artboard', () => {
+    const white = look({ stroke: null, fill: '#ffffff' })
+    const [board, , outside] = roles([
+      [rect(0, 0, 300, 300), white],
+      [rect(10, 10, 100, 100), BLACK],
+      [seg(200, 200, 250, 200), look({ stroke: '#888888' })],
+    ])
+    expect(board).toEqual(['skip', true])
+    expect(outside![0]).toBe('skip')
+    expect(roles([[rect(0, 0, 300, 300), BLACK], [seg(150, 0, 150, 300), RED]]).map(([r]) => r)).toEqual(['cut', 'score'])
+  })
+
+  it('reads dash and dot as a mountain fold (Yoshizawa-Randlett), short dots as holes', () => {
+    const drawn: [string, Look][] = [
+      [rect(0, 0, 90, 50), BLACK],
+      [seg(30, 0, 30, 50), look({ dash: [6, 2, 1, 2] })],
+      [seg(60, 0, 60, 50), look({ dash: [0.8, 0.8] })],
+      [seg(75, 0, 75, 50), look({ dash: [4, 2] })],
+    ]
+    expect(sort(drawn).slice(1)).toMatchObject([
+      { role: 'score', fold: 'mountain', sure: true },
+      { role: 'perforate', sure: true },
+      { role: 'score', fold: null, sure: true },
+    ])
+  })
+
+  it('asks about slits that prolong a fold', () => {
+    const green = look({ stroke: '#00aa00' })
+    const [, , slit] = sort([
+      [rect(0, 0, 100, 50), BLACK],
+      [seg(10, 20, 90, 20), RED],
+      [seg(0, 20, 10, 20), green],
+      [seg(90, 20, 100, 20), green],
+    ])
+    expect(slit).toMatchObject({ role: 'cut', sure: false, why: expect.stringContaining('prolongs') })
+  })
+})
+
+describe('roleInName', () => {
+  it.each<[string, Role | undefined]>([
+    ['CUT', 'cut'],
+    ['Fold lines', 'score'],
+    ['creasing', 'score'],
+    ['Rillung', 'score'],
+    ['pli montagne', 'score'],
+    ['découpe', 'cut'],
+    ['perforation', 'perforate'],
+    ['Hintergrund', 'skip'],
+    ['artwork', 'print'],
+    ['cut and fold', undefined],
+    ['executive', undefined],
+    ['party', undefined],
+  ])('%s: %s', (name, role) => expect(roleInName(name)?.role).toBe(role))
+})

@@ -1,0 +1,84 @@
+import { describe, expect, it } from 'vitest'
+import { formatLength, formatSize, parseLength } from './length'
+import { matchPaper, PAPER_SIZES } from './paper-sizes'
+
+const mm = (text: string, unit: 'mm' | 'in' = 'mm') => {
+  const parsed = parseLength(text, unit)
+  if (!parsed.ok) throw new Error(parsed.message)
+  return parsed.mm
+}
+
+describe('parseLength', () => {
+  it.each([
+    ['140', 140],
+    ['14 cm', 140],
+    ['5.5in', 139.7],
+    ['5 1/2"', 139.7],
+    ['5½ in', 139.7],
+    ['3,5', 3.5],
+    ['.5in', 12.7],
+    ['140/2', 70],
+    ['140/2 mm', 70],
+    ['10in - 6mm', 248],
+    ['10in - 1', 228.6],
+    ['2*(30+5)', 70],
+    ['-4', -4],
+    ['1 in/4', 6.35],
+  ])('%s is %f mm', (text, expected) => expect(mm(text)).toBeCloseTo(expected, 9))
+
+  it('takes a bare number in the chosen unit', () => {
+    expect(mm('5½', 'in')).toBeCloseTo(139.7, 9)
+    expect(mm('5 1/2', 'in')).toBeCloseTo(139.7, 9)
+    expect(mm('11/2', 'in')).toBeCloseTo(139.7, 9)
+  })
+
+  // CSS Values and Units 4, "absolute lengths": 1in = 2.54cm = 25.4mm = 101.6Q = 6pc = 72pt = 96px.
+  it.each([
+    ['1in', 25.4],
+    ['2.54cm', 25.4],
+    ['101.6q', 25.4],
+    ['6pc', 25.4],
+    ['72pt', 25.4],
+    ['96px', 25.4],
+  ])('%s is one inch (CSS Values)', (text, expected) => expect(mm(text)).toBeCloseTo(expected, 9))
+
+  it.each([
+    ['', /Type a length/],
+    ['abc', /number is missing/],
+    ['5 furlongs', /“furlongs” is not understood/],
+    ['(5', /closing bracket/],
+    ['5/0', /finite/],
+    ['2mm*3mm', /Two lengths/],
+    ['9'.repeat(90), /too long/],
+  ])('refuses %s with a sentence', (text, message) => {
+    const parsed = parseLength(text)
+    expect(parsed.ok).toBe(false)
+    if (!parsed.ok) expect(parsed.message).toMatch(message)
+  })
+})
+
+describe('formatLength', () => {
+  it('drops idle zeros and never shows minus zero', () => {
+    expect(formatLength(128.5)).toBe('128.5')
+    expect(formatLength(128)).toBe('128')
+    expect(formatLength(100, 'mm', 0)).toBe('100')
+    expect(formatLength(-0.001)).toBe('0')
+    expect(formatSize({ width: 215.9, height: 279.4 }, 'in')).toBe('8.5 × 11 in')
+  })
+})
+
+describe('paper sizes', () => {
+  it('halves the long side from one A size to the next, rounded down (ISO 216)', () => {
+    const a = ['A2', 'A3', 'A4', 'A5', 'A6'].map((name) => PAPER_SIZES.find((p) => p.name === name)!)
+    for (let i = 1; i < a.length; i += 1) {
+      expect(a[i]!.height).toBe(a[i - 1]!.width)
+      expect(a[i]!.width).toBe(Math.floor(a[i - 1]!.height / 2))
+    }
+  })
+
+  it('knows letter in mm (ANSI/ASME Y14.1) and C6 (ISO 269)', () => {
+    expect(matchPaper({ width: 279.4, height: 215.9 })?.name).toBe('Letter')
+    expect(matchPaper({ width: 162, height: 114 })?.name).toBe('C6 envelope')
+    expect(matchPaper({ width: 200, height: 200 })).toBeNull()
+  })
+})
