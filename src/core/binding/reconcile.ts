@@ -73,7 +73,7 @@ function nameFor(project: Project, piece: FoundPiece, number: number, used: Set<
   const line = project.lines[piece.outline[0]!]!
   const layers = project.looks[line.look]?.layers ?? []
   // A layer called "Cut lines" tells what its lines are for, not what the piece is called.
-  const given = [line.label, layers.at(-1)].find((n): n is string => Boolean(n) && !used.has(n!) && !roleInName(n!))
+  const given = [line.label, ...[...layers].reverse()].find((n): n is string => Boolean(n) && !used.has(n!) && !roleInName(n!))
   const name = given ?? `Piece ${number}`
   used.add(name)
   return name

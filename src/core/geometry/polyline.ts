@@ -1,4 +1,5 @@
 import type { Polyline } from './flatten'
+import { type Box, emptyBox } from './measure'
 import { distanceToStretch, type Point } from './point'
 
 export const pointAt = (line: Polyline, index: number): Point => ({ x: line[2 * index]!, y: line[2 * index + 1]! })
@@ -87,4 +88,30 @@ export function overlap(a: Polyline, b: Polyline): boolean {
 function mostlyInside(inner: Polyline, outer: Polyline): boolean {
   const asked = spread(inner, 9)
   return asked.filter((p) => isInside(p, outer) && distanceTo(p, outer) > 1e-6).length > asked.length / 2
+}
+
+/** The box of a polyline's points. */
+export function polylineBox(line: Polyline): Box {
+  const box = emptyBox()
+  for (let i = 0; i < line.length; i += 2) {
+    box.minX = Math.min(box.minX, line[i]!)
+    box.maxX = Math.max(box.maxX, line[i]!)
+    box.minY = Math.min(box.minY, line[i + 1]!)
+    box.maxY = Math.max(box.maxY, line[i + 1]!)
+  }
+  return box
+}
+
+/** The signed area inside a closed polyline, mm². */
+export function polylineArea(line: Polyline): number {
+  let twice = 0
+  for (let i = 2; i < line.length; i += 2) twice += line[i - 2]! * line[i + 1]! - line[i]! * line[i - 1]!
+  return twice / 2
+}
+
+/** The length of a polyline, mm. */
+export function polylineLength(line: Polyline): number {
+  let length = 0
+  for (let i = 2; i < line.length; i += 2) length += Math.hypot(line[i]! - line[i - 2]!, line[i + 1]! - line[i - 1]!)
+  return length
 }

@@ -1,0 +1,36 @@
+import { readFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import { addSource } from '../src/core/binding/add-source'
+import { emptyProject, type Project } from '../src/core/document/schema'
+import { readDrawing } from '../src/core/intake/formats'
+import { closeDatabase } from '../src/server/database'
+import { listPapers } from '../src/server/papers/store'
+import { createProject, listProjects } from '../src/server/projects/store'
+
+/** Fills an empty database with the two projects of the Lantern Quay Tea Fair. */
+const DEMOS = [
+  { file: 'sachet.svg', name: 'Lantern Quay Tea Fair: sachet', source: 'demo-sachet' },
+  { file: 'tea-caddy.svg', name: 'Lantern Quay Tea Fair: caddy', source: 'demo-caddy' },
+]
+
+/** What the pieces of the caddy are, in drawing order. */
+const CADDY_PIECES = ['Front and side', 'Back and lid', 'Cup shelf', 'Window pane', 'Label strip']
+
+async function seed(): Promise<void> {
+  await listPapers()
+  if ((await listProjects()).length > 0) return
+  for (const { file, name, source } of DEMOS) {
+    const bytes = readFileSync(fileURLToPath(new URL(`./drawings/${file}`, import.meta.url)))
+    const drawing = readDrawing(bytes, file)
+    const [project] = addSource(emptyProject(name), drawing, { id: source, name: file, format: drawing.format, bytes: bytes.length })
+    await createProject(file === 'tea-caddy.svg' ? nameCaddy(project) : project, [{ id: source, name: file, bytes }])
+  }
+}
+
+function nameCaddy(project: Project): Project {
+  const pieces = Object.values(project.pieces).map((piece, i) => ({ ...piece, name: CADDY_PIECES[i] ?? piece.name }))
+  return { ...project, pieces: Object.fromEntries(pieces.map((p) => [p.id, p])) }
+}
+
+await seed()
+await closeDatabase()

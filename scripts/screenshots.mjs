@@ -1,0 +1,55 @@
+// Takes a picture of each main view from the demo data: `npm run screenshots` with the server running.
+// A first argument names another folder, a second one views to take, parted by commas.
+import { mkdirSync } from 'node:fs'
+import { chromium } from '@playwright/test'
+
+const base = process.env.VELVET_URL ?? 'http://127.0.0.1:4810'
+const folder = process.argv[2] ?? 'docs/screenshots'
+const wanted = process.argv[3]?.split(',')
+mkdirSync(folder, { recursive: true })
+
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+})
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+page.on('console', (m) => m.type() === 'error' && console.error('console:', m.text()))
+page.on('pageerror', (e) => console.error('page:', e.message))
+
+const { projects } = await (await fetch(`${base}/api/projects`)).json()
+const caddy = projects.find((p) => p.name.includes('caddy'))
+if (!caddy) throw new Error('screenshots: the demo data is missing; run npm run demo first')
+
+async function shoot(name, go) {
+  if (wanted && !wanted.includes(name)) return
+  await go()
+  await page.waitForTimeout(900)
+  await page.screenshot({ path: `${folder}/${name}.png` })
+  console.log(name)
+}
+const station = (name) => async () => {
+  await page.goto(`${base}/projects/${caddy.id}/${name}`)
+  await page.waitForSelector('[data-testid=piece-card]')
+}
+
+await shoot('projects', async () => {
+  await page.goto(base)
+  await page.waitForSelector('[data-testid=project]')
+})
+await shoot('gather', station('gather'))
+await shoot('lines', station('lines'))
+await shoot('paper', station('paper'))
+await shoot('sheets', async () => {
+  await station('sheets')()
+  await page.waitForSelector('[data-testid=placed]')
+})
+await shoot('run', async () => {
+  await station('sheets')()
+  await page.waitForSelector('[data-testid=placed]')
+  await station('run')()
+  await page.waitForSelector('[data-testid=pass]')
+  const slider = page.getByLabel('Time in the preview')
+  const max = Number(await slider.getAttribute('max'))
+  await slider.fill(String(Math.round(max * 0.9)))
+})
+await browser.close()

@@ -1,0 +1,4 @@
+import { setPaperDeleted } from '@/server/papers/store'
+import { route } from '../../../respond'
+
+export const POST = route<{ paper: string }>((_request, { paper }) => setPaperDeleted(paper, false))

@@ -1,0 +1,17 @@
+import { z } from 'zod'
+import { LIMITS } from '@/core/intake/refusal'
+import { importIntoProject } from '@/server/imports/imports'
+import { query, readLimited, route } from '../../../respond'
+
+const fileQuery = z.object({
+  file: z.string().min(1).max(200),
+  base: z.coerce.number().int().nonnegative(),
+  import: z.string().max(40).optional(),
+})
+
+/** Reads the file of the body into the project. */
+export const POST = route<{ project: string }>(async (request, { project }) => {
+  const { file, base, import: id } = query(request, fileQuery)
+  const bytes = await readLimited(request, LIMITS.bytes)
+  return importIntoProject(project, base, bytes, file, { id: id ?? null, signal: request.signal })
+})

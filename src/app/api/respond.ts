@@ -1,0 +1,107 @@
+import type { z } from 'zod'
+import { guard } from '@/server/guard'
+import { log } from '@/server/log'
+import { asProblem, Problem } from '@/server/problem'
+
+type Context<P> = { params: Promise<P> }
+
+/** A route: guarded, its errors told as JSON with a sentence, its answer sent as JSON unless it is a response. */
+export function route<P = Record<string, never>>(
+  answer: (request: Request, params: P) => Promise<unknown>,
+): (request: Request, context: Context<P>) => Promise<Response> {
+  return async (request, context) => {
+    try {
+      guard(request.headers, request.method)
+      const answered = await answer(request, await context.params)
+      return answered instanceof Response ? answered : Response.json(answered ?? {}, { headers: NO_STORE })
+    } catch (error) {
+      const problem = asProblem(error)
+      if (problem.status >= 500) log.error({ err: error, path: new URL(request.url).pathname }, 'request failed')
+      return Response.json({ message: problem.message, ...problem.more }, { status: problem.status, headers: NO_STORE })
+    }
+  }
+}
+
+const NO_STORE = { 'cache-control': 'no-store', 'x-content-type-options': 'nosniff' }
+
+const MAX_JSON = 64 * 1024 * 1024
+
+/** The body as JSON by a schema. */
+export async function body<T>(request: Request, schema: z.ZodType<T>): Promise<T> {
+  const text = await readLimited(request, MAX_JSON)
+  let json: unknown
+  try {
+    json = JSON.parse(new TextDecoder().decode(text))
+  } catch {
+    throw new Problem(400, 'The request is not JSON.')
+  }
+  return schema.parse(json)
+}
+
+/** The query of the address by a schema. */
+export const query = <T>(request: Request, schema: z.ZodType<T>): T =>
+  schema.parse(Object.fromEntries(new URL(request.url).searchParams))
+
+/** The bytes of a body; one that is larger is not even read to its end. */
+export async function readLimited(request: Request, limit: number): Promise<Uint8Array> {
+  const tooLarge = () =>
+    new Problem(413, `This is larger than ${limit / 1048576} MB. Remove pictures from the file, or split it.`)
+  if (Number(request.headers.get('content-length') ?? 0) > limit) throw tooLarge()
+  const chunks: Uint8Array[] = []
+  let size = 0
+  const reader = request.body?.getReader()
+  for (let next = await reader?.read(); next && !next.done; next = await reader?.read()) {
+    size += next.value.length
+    if (size > limit) {
+      await reader?.cancel()
+      throw tooLarge()
+    }
+    chunks.push(next.value)
+  }
+  const bytes = new Uint8Array(size)
+  let at = 0
+  for (const chunk of chunks) {
+    bytes.set(chunk, at)
+    at += chunk.length
+  }
+  return bytes
+}
+
+/** A stream of server-sent events, fed by `follow` until the page leaves or `follow` ends it. */
+export function eventStream(request: Request, follow: (send: (data: unknown) => void, end: () => void) => () => void): Response {
+  const encoder = new TextEncoder()
+  let stop = () => {}
+  const stream = new ReadableStream({
+    start(controller) {
+      let open = true
+      const end = () => {
+        if (!open) return
+        open = false
+        stop()
+        controller.close()
+      }
+      const send = (data: unknown) => {
+        if (open) controller.enqueue(encoder.encode(`data: ${JSON.stringify(data)}\n\n`))
+      }
+      request.signal.addEventListener('abort', end, { once: true })
+      controller.enqueue(encoder.encode(': open\n\n'))
+      stop = follow(send, end)
+    },
+    cancel: () => stop(),
+  })
+  return new Response(stream, {
+    headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-cache, no-transform' },
+  })
+}
+
+/** A file to save. */
+export const download = (text: string, fileName: string, type: string): Response =>
+  new Response(text, {
+    headers: {
+      'content-type': type,
+      'content-disposition': `attachment; filename="${fileName.replace(/[^\w .-]/g, '_')}"`,
+      ...NO_STORE,
+      // A drawing that is opened by itself runs nothing.
+      'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'; sandbox",
+    },
+  })

@@ -1,0 +1,44 @@
+import { outlineOf } from '../document/pieces'
+import type { Layout, Project, Sheet } from '../document/schema'
+import { flatten, PAPER_TOLERANCE, type Polyline } from '../geometry/flatten'
+import { areaOf, type Box, boundsOf, boxesMeet, boxHolds } from '../geometry/measure'
+import { transformContour } from '../geometry/path'
+import { overlap } from '../geometry/polyline'
+import { placementTransform } from './place'
+import { usableArea } from './usable-area'
+
+/** What is wrong with the placements of a sheet; numbers are positions in `sheet.placements`. */
+export type SheetCheck = { overlapping: [number, number][]; outside: number[] }
+
+type Laid = { polyline: Polyline; box: Box }
+
+/** Finds pieces of a sheet that overlap by their true outlines, and such as leave the area that can be worked on. */
+export function checkSheet(project: Project, sheet: Sheet, layout: Layout): SheetCheck {
+  const area = usableArea(sheet, layout)
+  const laid = sheet.placements.map((placement): Laid | null => {
+    const piece = project.pieces[placement.piece]
+    if (!piece) return null
+    const contour = transformContour(outlineOf(project, piece), placementTransform(project, piece, placement))
+    return { polyline: flatten(contour, PAPER_TOLERANCE), box: boundsOf(contour) }
+  })
+  const overlapping: [number, number][] = []
+  laid.forEach((a, i) => {
+    for (let j = i + 1; j < laid.length; j += 1) {
+      const b = laid[j]
+      if (a && b && boxesMeet(a.box, b.box, -PAPER_TOLERANCE) && overlap(a.polyline, b.polyline)) overlapping.push([i, j])
+    }
+  })
+  return {
+    overlapping,
+    outside: laid.flatMap((l, i) => (l && !boxHolds(area, l.box, PAPER_TOLERANCE) ? [i] : [])),
+  }
+}
+
+/** The share of a sheet that its pieces cover by their outlines, from 0 to 1. */
+export function densityOf(project: Project, sheet: Sheet): number {
+  const covered = sheet.placements.reduce((sum, { piece }) => {
+    const found = project.pieces[piece]
+    return found ? sum + Math.abs(areaOf(outlineOf(project, found))) : sum
+  }, 0)
+  return covered / (sheet.width * sheet.height)
+}

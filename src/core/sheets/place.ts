@@ -1,0 +1,30 @@
+import { boxOfPiece, outlineOf } from '../document/pieces'
+import type { Piece, Placement, Project } from '../document/schema'
+import { type Affine, multiply, rotation, translation } from '../geometry/affine'
+import { type Box, boundsOf } from '../geometry/measure'
+import { transformContour } from '../geometry/path'
+
+/** The map from the drawing to the sheet for a piece that lies as `placement` says. */
+export function placementTransform(project: Project, piece: Piece, placement: Pick<Placement, 'x' | 'y' | 'rotation'>): Affine {
+  const turn = rotation(placement.rotation)
+  const box = turnedBox(project, piece, turn)
+  return multiply(translation(placement.x - box.minX, placement.y - box.minY), turn)
+}
+
+/** The box of a piece turned by `degrees`, its size in mm. */
+export function turnedSize(project: Project, piece: Piece, degrees: number): { width: number; height: number } {
+  const box = turnedBox(project, piece, rotation(degrees))
+  return { width: box.maxX - box.minX, height: box.maxY - box.minY }
+}
+
+function turnedBox(project: Project, piece: Piece, turn: Affine): Box {
+  const [a, b] = turn
+  // A quarter turn moves a box to a box; any other angle needs the outline itself.
+  if (a === 0 || b === 0) {
+    const { minX, minY, maxX, maxY } = boxOfPiece(project, piece)
+    const xs = [a * minX - b * minY, a * maxX - b * maxY]
+    const ys = [b * minX + a * minY, b * maxX + a * maxY]
+    return { minX: Math.min(...xs), maxX: Math.max(...xs), minY: Math.min(...ys), maxY: Math.max(...ys) }
+  }
+  return boundsOf(transformContour(outlineOf(project, piece), turn))
+}

@@ -1,0 +1,67 @@
+'use client'
+import { Button as AriaButton } from 'react-aria-components'
+import styled, { css } from 'styled-components'
+
+const shared = css`
+  display: inline-flex;
+  align-items: center;
+  justify-content: center;
+  gap: 7px;
+  border: 0;
+  border-radius: 8px;
+  cursor: pointer;
+  font-weight: 600;
+  font-size: 14px;
+  line-height: 1.2;
+  text-decoration: none;
+  transition: background 120ms;
+  &[data-disabled] {
+    opacity: 0.45;
+    cursor: default;
+  }
+`
+
+/** The one action that leads on. */
+export const Button = styled(AriaButton)`
+  ${shared}
+  padding: 9px 16px;
+  background: var(--plum);
+  color: #fff;
+  &[data-hovered] {
+    background: var(--plum-deep);
+  }
+`
+
+/** Any other action. */
+export const QuietButton = styled(AriaButton)`
+  ${shared}
+  padding: 8px 12px;
+  background: var(--paper-sunk);
+  color: var(--ink);
+  &[data-hovered] {
+    background: var(--hairline);
+  }
+`
+
+/** An action told by an icon alone; it must carry an aria-label. */
+export const IconButton = styled(AriaButton)`
+  ${shared}
+  width: 32px;
+  height: 32px;
+  background: transparent;
+  color: var(--ink);
+  &[data-hovered] {
+    background: var(--paper-sunk);
+  }
+`
+
+/** A link that looks like a quiet button: for files to save. */
+export const FileLink = styled.a`
+  ${shared}
+  padding: 8px 12px;
+  background: var(--paper-sunk);
+  color: var(--ink);
+  &:hover {
+    background: var(--hairline);
+  }
+`

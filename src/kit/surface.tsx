@@ -1,0 +1,49 @@
+'use client'
+import styled from 'styled-components'
+
+/** A stretch of a panel with a heading. */
+export const Section = styled.section`
+  padding: 14px 18px;
+  & + & {
+    border-top: 1px solid var(--hairline);
+  }
+  > h2,
+  > h3 {
+    font-size: 15px;
+    margin-bottom: 8px;
+  }
+`
+
+export const Muted = styled.p`
+  color: var(--ink-soft);
+  font-size: 13.5px;
+`
+
+export const Row = styled.div`
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  flex-wrap: wrap;
+`
+
+/** A small mark with a word: brass for what waits for a decision, teal for done. */
+export const Tag = styled.span<{ $tone?: 'brass' | 'teal' | 'alarm' | 'plain' }>`
+  display: inline-flex;
+  align-items: center;
+  gap: 4px;
+  padding: 1px 8px;
+  border-radius: 20px;
+  font-size: 12.5px;
+  font-weight: 600;
+  white-space: nowrap;
+  background: ${({ $tone = 'plain' }) => ($tone === 'plain' ? 'var(--paper-sunk)' : `var(--${$tone}-wash)`)};
+  color: ${({ $tone = 'plain' }) => ($tone === 'plain' ? 'var(--ink-soft)' : `var(--${$tone})`)};
+`
+
+export const HiddenInput = styled.input`
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  opacity: 0;
+  pointer-events: none;
+`

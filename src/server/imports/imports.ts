@@ -1,0 +1,96 @@
+import { EventEmitter } from 'node:events'
+import { nanoid } from 'nanoid'
+import { LIMITS } from '../../core/intake/refusal'
+import type { Project } from '../../core/document/schema'
+import { readFile, type ReadFileOutput } from '../../tasks/read-file'
+import { runInThread } from '../../tasks/run-in-thread'
+import { Problem } from '../problem'
+import { createProject, editProject, loadProject, loadSource } from '../projects/store'
+import type { AcceptedEdit } from '../projects/store'
+
+export type ImportProgress = { share: number; doing: string }
+
+const holder = globalThis as { velvetImports?: EventEmitter; velvetImporting?: number }
+const events = () => {
+  holder.velvetImports ??= new EventEmitter().setMaxListeners(0)
+  return holder.velvetImports
+}
+
+/** Each import takes a thread; more at once would only slow each other down. */
+const AT_ONCE = 4
+
+type Following = { id: string | null; signal?: AbortSignal }
+
+async function read(
+  bytes: Uint8Array,
+  fileName: string,
+  sourceId: string,
+  project: Project | null,
+  mmPerUnit: number | null,
+  { id, signal }: Following,
+): Promise<ReadFileOutput> {
+  const running = holder.velvetImporting ?? 0
+  if (running >= AT_ONCE) throw new Problem(503, 'Several files are being read already. Wait for one of them, then try again.')
+  holder.velvetImporting = running + 1
+  try {
+    return await runInThread(
+      readFile,
+      { bytes, fileName, sourceId, mmPerUnit, project },
+      {
+        ...(signal ? { signal } : {}),
+        report: (share, doing) => {
+          if (id) events().emit(id, { share, doing } satisfies ImportProgress)
+        },
+      },
+    )
+  } finally {
+    holder.velvetImporting = (holder.velvetImporting ?? 1) - 1
+  }
+}
+
+/** Reads a file into a new project. Nothing is kept unless all of it succeeds. */
+export async function importAsProject(bytes: Uint8Array, fileName: string, following: Following): Promise<string> {
+  checkSize(bytes, fileName)
+  const sourceId = nanoid(10)
+  const { project } = await read(bytes, fileName, sourceId, null, null, following)
+  return createProject(project, [{ id: sourceId, name: fileName, bytes }])
+}
+
+/** Reads a further file into a project, as an edit. */
+export async function importIntoProject(
+  projectId: string,
+  base: number,
+  bytes: Uint8Array,
+  fileName: string,
+  following: Following,
+): Promise<AcceptedEdit> {
+  checkSize(bytes, fileName)
+  const { project } = await loadProject(projectId)
+  const sourceId = nanoid(10)
+  const { edit } = await read(bytes, fileName, sourceId, project, null, following)
+  return editProject(projectId, base, edit, [{ id: sourceId, name: fileName, bytes }])
+}
+
+/** Reads a source of a project again at another scale, as an edit. */
+export async function rescaleSource(
+  projectId: string,
+  sourceId: string,
+  base: number,
+  mmPerUnit: number,
+): Promise<AcceptedEdit> {
+  const { project } = await loadProject(projectId)
+  const { name, bytes } = await loadSource(projectId, sourceId)
+  const { edit } = await read(bytes, name, sourceId, project, mmPerUnit, { id: null })
+  return editProject(projectId, base, edit)
+}
+
+function checkSize(bytes: Uint8Array, fileName: string): void {
+  if (bytes.length > LIMITS.bytes)
+    throw new Problem(413, `${fileName} is larger than ${LIMITS.bytes / 1048576} MB. Remove pictures from it, or split it.`)
+}
+
+/** Calls `listener` with each progress of an import; the answer ends it. */
+export function followImport(id: string, listener: (progress: ImportProgress) => void): () => void {
+  events().on(id, listener)
+  return () => events().off(id, listener)
+}

@@ -1,0 +1,79 @@
+import type { Step } from './gcode-reader'
+
+/** One motor step of the stand-in, mm: what it draws lies on this grid, as with real machines. */
+export const RESOLUTION = 0.025
+/** mm/s with the tool up */
+const RAPID = 200
+/** s for a move of the tool up or down */
+const LIFT = 0.15
+
+export type MachineStatus = 'running' | 'tool-change' | 'done'
+
+/**
+ * The mechanics of the stand-in cutter without a clock of its own: {@link Machine.advance} lets simulated time pass.
+ * It keeps the path that the tool really drew, in sheet mm with y down.
+ */
+export class Machine {
+  status: MachineStatus = 'running'
+  message = ''
+  tool = 0
+  /** simulated seconds so far */
+  seconds = 0
+  /** flat points of each stretch drawn with the tool down */
+  readonly drawn: number[][] = []
+  private x = 0
+  private y = 0
+  private z = 2
+  private next = 0
+
+  constructor(
+    private readonly steps: readonly Step[],
+    /** height of the sheet, mm: the program's y runs up from its lower edge */
+    private readonly sheetHeight: number,
+  ) {}
+
+  get position(): { x: number; y: number } {
+    return { x: this.x, y: this.sheetHeight - this.y }
+  }
+
+  /** the share of the program that is done, from 0 to 1 */
+  get share(): number {
+    return this.steps.length === 0 ? 1 : this.next / this.steps.length
+  }
+
+  /** Goes on after a tool change. */
+  resume(): void {
+    if (this.status === 'tool-change') this.status = 'running'
+  }
+
+  /** Lets `seconds` of simulated time pass; stops early at a tool change or the end. Moves are not split. */
+  advance(seconds: number): void {
+    const until = this.seconds + seconds
+    while (this.status === 'running' && this.seconds < until) {
+      const step = this.steps[this.next]
+      this.next += 1
+      if (!step || step.kind === 'end') {
+        this.status = 'done'
+        this.next = this.steps.length
+      } else if (step.kind === 'pause') {
+        this.status = 'tool-change'
+        this.message = step.message
+      } else if (step.kind === 'tool') this.tool = step.number
+      else this.move(step)
+    }
+  }
+
+  private move({ x, y, z, rapid, feed }: Extract<Step, { kind: 'move' }>): void {
+    const wasDown = this.z <= 0
+    const length = Math.hypot(x - this.x, y - this.y)
+    this.seconds += length / (rapid ? RAPID : feed) + (z === this.z ? 0 : LIFT)
+    ;[this.x, this.y, this.z] = [x, y, z]
+    const isDown = z <= 0
+    if (!isDown) return
+    const point = [onGrid(x), onGrid(this.sheetHeight - y)]
+    if (wasDown) this.drawn.at(-1)?.push(...point)
+    else this.drawn.push(point)
+  }
+}
+
+const onGrid = (value: number): number => Math.round(value / RESOLUTION) * RESOLUTION

@@ -1,0 +1,10 @@
+import { type Remote, wrap } from 'comlink'
+import type { Computer } from './browser.worker'
+
+export type { Computer } from './browser.worker'
+
+/** Starts the worker that computes for one open project. `end` stops it. */
+export function startComputer(): { computer: Remote<Computer>; end: () => void } {
+  const worker = new Worker(new URL('./browser.worker.ts', import.meta.url), { type: 'module' })
+  return { computer: wrap<Computer>(worker), end: () => worker.terminate() }
+}

@@ -1,0 +1,247 @@
+'use client'
+import { Maximize, Minus, Plus, Ruler } from 'lucide-react'
+import { type KeyboardEvent, type PointerEvent, useCallback, useMemo, useRef, useState } from 'react'
+import { ToggleButton } from 'react-aria-components'
+import styled from 'styled-components'
+import { type Box, uniteBoxes } from '@/core/geometry/measure'
+import type { Point } from '@/core/geometry/point'
+import { shapeOf } from '@/core/geometry/shape'
+import { formatLength } from '@/core/units/length'
+import { IconButton } from '@/kit/button'
+import { useProject, useWorkbench } from '../store/context'
+import { Rulers } from './rulers'
+import { UnderPointer } from './under-pointer'
+import { useDrawingScreen } from './use-drawing'
+import { useFrames } from './use-frames'
+import { useView } from './use-view'
+import { toDrawing } from './view'
+
+const Frame = styled.div`
+  position: relative;
+  flex: 1;
+  min-width: 0;
+  min-height: 0;
+  overflow: hidden;
+  background: var(--ground);
+  touch-action: none;
+  cursor: crosshair;
+  canvas {
+    position: absolute;
+    left: 0;
+    top: 0;
+    width: 100%;
+    height: 100%;
+    transform-origin: 0 0;
+    will-change: transform;
+  }
+`
+const Overlay = styled.svg`
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+  pointer-events: none;
+`
+const Tools = styled.div`
+  position: absolute;
+  right: 14px;
+  bottom: 14px;
+  display: flex;
+  gap: 2px;
+  padding: 3px;
+  border-radius: 10px;
+  background: var(--paper);
+  box-shadow: var(--lift);
+`
+const Toggle = styled(ToggleButton)`
+  display: grid;
+  place-items: center;
+  width: 32px;
+  height: 32px;
+  border: 0;
+  border-radius: 8px;
+  background: transparent;
+  cursor: pointer;
+  &[data-selected] {
+    background: var(--plum-wash);
+    color: var(--plum);
+  }
+`
+
+/** How near the pointer must come to a line, px; and how far the list of neighbours reaches. */
+const HIT = 6
+const NEIGHBOURS = 14
+
+type Drag = { kind: 'box' | 'pan' | 'measure'; from: Point; to: Point; moved: boolean; add: boolean }
+
+/** The drawing in the middle of the workbench. Lines can be chosen in it where `pick` says so. */
+export function Drawing({ pick = false }: { pick?: boolean }) {
+  const workbench = useWorkbench()
+  const unit = useProject((s) => s.project.unit)
+  const selection = useProject((s) => s.selection)
+  const lit = useProject((s) => s.lit)
+  const lines = useProject((s) => s.project.lines)
+  const [bounds] = useState<Box>(() => {
+    const shown = Object.values(lines).filter((l) => l.role !== 'skip')
+    return uniteBoxes((shown.length > 0 ? shown : Object.values(lines)).map((l) => shapeOf(l.d).box))
+  })
+  const { element, size, view, fit, zoom, pan, onKey } = useView(bounds)
+  const { screen, stamp } = useDrawingScreen()
+  const [measuring, setMeasuring] = useState(false)
+  const [drag, setDrag] = useState<Drag | null>(null)
+  const [near, setNear] = useState<readonly string[]>([])
+  const asking = useRef(false)
+
+  const draw = useMemo(() => (screen ? screen.draw : null), [screen])
+  const base = useFrames(draw, view, size, stamp)
+  const drawMarks = useMemo(
+    () =>
+      screen
+        ? (...[v, z, density]: Parameters<NonNullable<typeof draw>>) => screen.drawMarks(v, z, density, [...selection], [...lit])
+        : null,
+    [screen, selection, lit],
+  )
+  const marks = useFrames(drawMarks, view, size, stamp)
+
+  const at = (event: PointerEvent): Point => {
+    const r = event.currentTarget.getBoundingClientRect()
+    return { x: event.clientX - r.left, y: event.clientY - r.top }
+  }
+
+  const onPointerDown = (event: PointerEvent<HTMLDivElement>) => {
+    if (event.target instanceof Element && event.target.closest('[data-over-drawing]')) return
+    const from = at(event)
+    const kind = event.button === 1 || event.altKey || !(pick || measuring) ? 'pan' : measuring ? 'measure' : 'box'
+    event.currentTarget.setPointerCapture(event.pointerId)
+    setDrag({ kind, from, to: from, moved: false, add: event.shiftKey })
+  }
+
+  const hover = useCallback(
+    async (p: Point) => {
+      if (!screen || asking.current || !pick) return
+      asking.current = true
+      const { x, y } = toDrawing(view, p)
+      const hits = await screen.hit(x, y, HIT / view.scale)
+      asking.current = false
+      const next = hits.slice(0, 1)
+      if (next[0] !== workbench.store.getState().lit[0] || workbench.store.getState().lit.length > 1) workbench.light(next)
+    },
+    [screen, pick, view, workbench],
+  )
+
+  const onPointerMove = (event: PointerEvent<HTMLDivElement>) => {
+    const p = at(event)
+    if (!drag) {
+      void hover(p)
+      return
+    }
+    if (drag.kind === 'pan') pan(p.x - drag.to.x, p.y - drag.to.y)
+    setDrag({ ...drag, to: p, moved: drag.moved || Math.hypot(p.x - drag.from.x, p.y - drag.from.y) > 3 })
+  }
+
+  const onPointerUp = async () => {
+    if (!drag) return
+    if (drag.kind !== 'measure') setDrag(null)
+    else if (!drag.moved) setDrag(null)
+    if (!screen || drag.kind !== 'box') return
+    const before = drag.add ? workbench.store.getState().selection : []
+    if (drag.moved) {
+      const a = toDrawing(view, drag.from)
+      const b = toDrawing(view, drag.to)
+      const box = { minX: Math.min(a.x, b.x), minY: Math.min(a.y, b.y), maxX: Math.max(a.x, b.x), maxY: Math.max(a.y, b.y) }
+      workbench.select([...new Set([...before, ...(await screen.inBox(box))])])
+      setNear([])
+      return
+    }
+    const { x, y } = toDrawing(view, drag.from)
+    const hits = await screen.hit(x, y, NEIGHBOURS / view.scale)
+    const [first] = await screen.hit(x, y, HIT / view.scale)
+    setNear(hits.length > 1 ? hits.slice(0, 12) : [])
+    if (!first) workbench.select(before)
+    else if (before.includes(first)) workbench.select(before.filter((id) => id !== first))
+    else workbench.select([...before, first])
+  }
+
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.key === 'Escape') {
+      workbench.select([])
+      setNear([])
+      setDrag(null)
+    } else if (onKey(event.key)) event.preventDefault()
+  }
+
+  const [a, b] = drag ? [drag.from, drag.to] : [null, null]
+  const measured = drag?.kind === 'measure' && a && b ? Math.hypot(b.x - a.x, b.y - a.y) / view.scale : 0
+  return (
+    <Frame
+      ref={element}
+      role="application"
+      aria-label="Drawing. Arrow keys move it, plus and minus zoom, 0 shows all of it."
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: the drawing is moved by keys
+      tabIndex={0}
+      data-testid="drawing"
+      onKeyDown={onKeyDown}
+      onPointerDown={onPointerDown}
+      onPointerMove={onPointerMove}
+      onPointerUp={onPointerUp}
+      onPointerLeave={() => !drag && pick && workbench.light([])}
+      style={measuring || pick ? undefined : { cursor: 'grab' }}
+    >
+      <canvas ref={base.canvas} style={{ transform: base.transform }} aria-hidden />
+      <canvas ref={marks.canvas} style={{ transform: marks.transform }} aria-hidden />
+      <Rulers view={view} size={size} unit={unit} />
+      <Overlay aria-hidden>
+        {drag?.kind === 'box' && drag.moved && a && b ? (
+          <rect
+            x={Math.min(a.x, b.x)}
+            y={Math.min(a.y, b.y)}
+            width={Math.abs(a.x - b.x)}
+            height={Math.abs(a.y - b.y)}
+            fill="rgb(125 42 95 / 0.08)"
+            stroke="var(--plum)"
+          />
+        ) : null}
+        {drag?.kind === 'measure' && a && b ? (
+          <g>
+            <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke="var(--plum)" strokeWidth={1.5} />
+            <rect x={(a.x + b.x) / 2 - 44} y={(a.y + b.y) / 2 - 30} width={88} height={22} rx={6} fill="var(--plum)" />
+            <text x={(a.x + b.x) / 2} y={(a.y + b.y) / 2 - 15} textAnchor="middle" fill="#fff" fontSize={13}>
+              {formatLength(measured, unit, 2)} {unit}
+            </text>
+          </g>
+        ) : null}
+      </Overlay>
+      {pick && near.length > 1 ? (
+        <UnderPointer ids={near} onClose={() => setNear([])} />
+      ) : null}
+      <Tools data-over-drawing>
+        <Toggle aria-label="Measure a distance" isSelected={measuring} onChange={(on) => {
+          setMeasuring(on)
+          setDrag(null)
+        }}>
+          <Ruler size={17} />
+        </Toggle>
+        <IconButton aria-label="Zoom out" onPress={() => zoom(0.8)}>
+          <Minus size={17} />
+        </IconButton>
+        <IconButton aria-label="Zoom in" onPress={() => zoom(1.25)}>
+          <Plus size={17} />
+        </IconButton>
+        <IconButton aria-label="Show all of it" onPress={fit}>
+          <Maximize size={16} />
+        </IconButton>
+      </Tools>
+      <ZoomNote>{Math.round((view.scale * 100) / (96 / 25.4))} %</ZoomNote>
+    </Frame>
+  )
+}
+
+const ZoomNote = styled.span`
+  position: absolute;
+  right: 172px;
+  bottom: 22px;
+  font-size: 12.5px;
+  color: var(--ink-soft);
+  pointer-events: none;
+`
+

@@ -1,0 +1,174 @@
+import { expose, transfer } from 'comlink'
+import { applyChanges, type Change } from '@/core/document/edits'
+import { linesOf, outlineOf } from '@/core/document/pieces'
+import type { Line, Project } from '@/core/document/schema'
+import { type Box, boxesMeet, boxHolds, uniteBoxes } from '@/core/geometry/measure'
+import { writePath } from '@/core/geometry/path'
+import { distanceTo } from '@/core/geometry/polyline'
+import { shapeOf } from '@/core/geometry/shape'
+import { SpatialIndex } from '@/core/geometry/spatial-index'
+import { LINE_STYLES, type StyleName } from '@/kit/line-styles'
+import type { ScreenSize, View } from './view'
+
+/** Draws the open project and finds what is under the pointer, away from the page's own thread. */
+let project: Project | null = null
+let lines: Line[] = []
+let index = new SpatialIndex([])
+let paperColours: Record<string, string> = {}
+const paths = new Map<string, Path2D>()
+
+function settle(next: Project): void {
+  const geometryChanged = !project || project.lines !== next.lines
+  project = next
+  if (!geometryChanged) return
+  const before = lines
+  lines = Object.values(next.lines)
+  // A change of roles leaves every path where it was, and the index with it.
+  if (before.length === lines.length && before.every((l, i) => l.d === lines[i]!.d)) return
+  index = new SpatialIndex(lines.map((l) => shapeOf(l.d).box))
+  paths.clear()
+}
+
+function pathOf(d: string): Path2D {
+  let path = paths.get(d)
+  if (!path) {
+    path = new Path2D(d)
+    paths.set(d, path)
+  }
+  return path
+}
+
+const styleOf = (line: Line): StyleName => (line.role === 'score' && line.fold === 'mountain' ? 'score-mountain' : line.role)
+
+const ORDER: readonly StyleName[] = ['skip', 'print', 'score', 'score-mountain', 'perforate', 'pen', 'cut']
+
+function begin(view: View, size: ScreenSize, density: number) {
+  const canvas = new OffscreenCanvas(Math.max(1, Math.round(size.width * density)), Math.max(1, Math.round(size.height * density)))
+  const context = canvas.getContext('2d')!
+  const k = view.scale * density
+  context.setTransform(k, 0, 0, k, view.x * density, view.y * density)
+  context.lineJoin = 'round'
+  const seen: Box = {
+    minX: -view.x / view.scale,
+    minY: -view.y / view.scale,
+    maxX: (size.width - view.x) / view.scale,
+    maxY: (size.height - view.y) / view.scale,
+  }
+  return { canvas, context, seen, px: 1 / view.scale }
+}
+
+const visible = (seen: Box): Line[] =>
+  index
+    .meeting(seen)
+    .sort((a, b) => a - b)
+    .map((i) => lines[i]!)
+
+function stroke(context: OffscreenCanvasRenderingContext2D, which: readonly Line[], px: number): void {
+  const byStyle = new Map<StyleName, Line[]>()
+  for (const line of which) {
+    const name = styleOf(line)
+    const group = byStyle.get(name)
+    if (group) group.push(line)
+    else byStyle.set(name, [line])
+  }
+  for (const name of ORDER) {
+    const group = byStyle.get(name)
+    if (!group) continue
+    const { colour, width, dash, round, startDot } = LINE_STYLES[name]
+    context.strokeStyle = colour
+    context.lineWidth = width * px
+    context.lineCap = round ? 'round' : 'butt'
+    context.setLineDash(dash.map((d) => d * px))
+    for (const line of group) context.stroke(pathOf(line.d))
+    if (!startDot) continue
+    context.fillStyle = colour
+    for (const line of group) {
+      const { start } = shapeOf(line.d).contour
+      context.beginPath()
+      context.arc(start.x, start.y, 2.6 * px, 0, 2 * Math.PI)
+      context.fill()
+    }
+  }
+  context.setLineDash([])
+}
+
+function halo(context: OffscreenCanvasRenderingContext2D, which: readonly Line[], colour: string, width: number): void {
+  context.strokeStyle = colour
+  context.lineWidth = width
+  context.lineCap = 'round'
+  for (const line of which) context.stroke(pathOf(line.d))
+}
+
+function fillPieces(context: OffscreenCanvasRenderingContext2D, seen: Box): void {
+  if (!project) return
+  for (const piece of Object.values(project.pieces)) {
+    const outline = linesOf(project, piece.outline)
+    if (outline.length === 0 || !boxesMeet(uniteBoxes(outline.map((l) => shapeOf(l.d).box)), seen)) continue
+    const path = new Path2D(outline.length === 1 ? closed(outline[0]!.d) : writePath(outlineOf(project, piece)))
+    for (const opening of piece.openings)
+      if (opening.length === 1 && project.lines[opening[0]!]) path.addPath(pathOf(project.lines[opening[0]!]!.d))
+    context.fillStyle = (piece.paper && paperColours[piece.paper]) || '#fffdf8'
+    context.fill(path, 'evenodd')
+  }
+}
+
+const closed = (d: string) => (d.endsWith('Z') ? d : `${d}Z`)
+
+const screen = {
+  open(json: string): void {
+    project = null
+    settle(JSON.parse(json) as Project)
+  },
+  apply(changes: Change[]): void {
+    if (project) settle(applyChanges(project, changes))
+  },
+  setPapers(colours: Record<string, string>): void {
+    paperColours = colours
+  },
+  /** The drawing itself. */
+  draw(view: View, size: ScreenSize, density: number): ImageBitmap {
+    const { canvas, context, seen, px } = begin(view, size, density)
+    fillPieces(context, seen)
+    const shown = visible(seen)
+    halo(
+      context,
+      shown.filter((l) => !l.sure),
+      'rgb(222 167 42 / 0.5)',
+      7 * px,
+    )
+    stroke(context, shown, px)
+    const bitmap = canvas.transferToImageBitmap()
+    return transfer(bitmap, [bitmap])
+  },
+  /** What is chosen and pointed at, to lie over the drawing. */
+  drawMarks(view: View, size: ScreenSize, density: number, selected: readonly string[], lit: readonly string[]): ImageBitmap {
+    const { canvas, context, px } = begin(view, size, density)
+    const find = (ids: readonly string[]) => ids.flatMap((id) => project?.lines[id] ?? [])
+    halo(context, find(lit), 'rgb(125 42 95 / 0.28)', 9 * px)
+    const chosen = find(selected)
+    halo(context, chosen, 'rgb(125 42 95 / 0.5)', 6 * px)
+    stroke(context, chosen, px)
+    const bitmap = canvas.transferToImageBitmap()
+    return transfer(bitmap, [bitmap])
+  },
+  /** Ids of the lines within `radius` mm of a point, nearest first. */
+  hit(x: number, y: number, radius: number): string[] {
+    return index
+      .meeting({ minX: x, minY: y, maxX: x, maxY: y }, radius)
+      .map((i) => ({ id: lines[i]!.id, distance: distanceTo({ x, y }, shapeOf(lines[i]!.d).polyline) }))
+      .filter((h) => h.distance <= radius)
+      .sort((a, b) => a.distance - b.distance)
+      .map((h) => h.id)
+  },
+  /** Ids of the lines that lie wholly in a box. */
+  inBox(box: Box): string[] {
+    return index
+      .meeting(box)
+      .filter((i) => boxHolds(box, shapeOf(lines[i]!.d).box))
+      .map((i) => lines[i]!.id)
+  },
+}
+
+export type DrawingScreen = typeof screen
+
+expose(screen)

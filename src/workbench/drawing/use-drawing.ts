@@ -1,0 +1,40 @@
+'use client'
+import { type Remote, wrap } from 'comlink'
+import { useEffect, useState } from 'react'
+import { useProject, useWorkbench } from '../store/context'
+import type { DrawingScreen } from './drawing.worker'
+import { paperTint } from './paper-tint'
+
+/** Starts the drawing's worker, keeps it in step with the project, and counts what makes a new picture needed. */
+export function useDrawingScreen(): { screen: Remote<DrawingScreen> | null; stamp: number } {
+  const workbench = useWorkbench()
+  const papers = useProject((s) => s.papers)
+  const [screen, setScreen] = useState<Remote<DrawingScreen> | null>(null)
+  const [stamp, setStamp] = useState(0)
+
+  useEffect(() => {
+    const worker = new Worker(new URL('./drawing.worker.ts', import.meta.url), { type: 'module' })
+    const remote = wrap<DrawingScreen>(worker)
+    const open = () => {
+      void remote.open(JSON.stringify(workbench.store.getState().project))
+      setStamp((n) => n + 1)
+    }
+    open()
+    setScreen(() => remote)
+    const leave = workbench.mirror((changes) => {
+      void remote.apply(changes)
+      setStamp((n) => n + 1)
+    }, open)
+    return () => {
+      leave()
+      worker.terminate()
+    }
+  }, [workbench])
+
+  useEffect(() => {
+    void screen?.setPapers(Object.fromEntries(papers.map((p) => [p.id, paperTint(p.colour)])))
+    setStamp((n) => n + 1)
+  }, [screen, papers])
+
+  return { screen, stamp }
+}

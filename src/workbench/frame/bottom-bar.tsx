@@ -1,0 +1,101 @@
+'use client'
+import styled from 'styled-components'
+import { makeEdit } from '@/core/document/edits'
+import { linesOf } from '@/core/document/pieces'
+import { heightOf, uniteBoxes, widthOf } from '@/core/geometry/measure'
+import { shapeOf } from '@/core/geometry/shape'
+import { formatLength, formatSize, type Unit } from '@/core/units/length'
+import { useProject, useWorkbench } from '../store/context'
+
+const Bar = styled.footer`
+  display: flex;
+  align-items: center;
+  gap: 22px;
+  padding: 5px 18px;
+  min-height: 34px;
+  background: var(--paper);
+  box-shadow: 0 -1px 0 var(--hairline);
+  font-size: 13.5px;
+  color: var(--ink-soft);
+  z-index: 2;
+  b {
+    color: var(--ink);
+    font-weight: 600;
+  }
+`
+const Units = styled.fieldset`
+  margin: 0 0 0 auto;
+  border: 0;
+  padding: 0;
+  display: flex;
+  gap: 2px;
+  label {
+    padding: 2px 10px;
+    border-radius: 12px;
+    cursor: pointer;
+  }
+  label:has(:checked) {
+    background: var(--paper-sunk);
+    color: var(--ink);
+    font-weight: 600;
+  }
+  label:has(:focus-visible) {
+    outline: 2.5px solid var(--plum);
+  }
+  input {
+    position: absolute;
+    opacity: 0;
+    width: 0;
+  }
+`
+
+/** What is chosen: how many, exact size and place; and the unit that lengths are shown in. */
+export function BottomBar() {
+  const workbench = useWorkbench()
+  const unit = useProject((s) => s.project.unit)
+  const project = useProject((s) => s.project)
+  const selection = useProject((s) => s.selection)
+  const chosen = linesOf(project, selection)
+  const box = uniteBoxes(chosen.map((l) => shapeOf(l.d).box))
+  const length = chosen.reduce((sum, l) => sum + shapeOf(l.d).length, 0)
+  const setUnit = (next: Unit) =>
+    void workbench.edit((p) =>
+      makeEdit(p, `Show ${next === 'mm' ? 'millimetres' : 'inches'}`, (draft) => {
+        draft.unit = next
+      }),
+    )
+  return (
+    <Bar>
+      {chosen.length === 0 ? (
+        <span>Nothing chosen</span>
+      ) : (
+        <>
+          <b data-testid="chosen">{chosen.length === 1 ? '1 line' : `${chosen.length} lines`}</b>
+          <span>
+            Size <b>{formatSize({ width: widthOf(box), height: heightOf(box) }, unit, 2)}</b>
+          </span>
+          <span>
+            At{' '}
+            <b>
+              {formatLength(box.minX, unit, 2)}, {formatLength(box.minY, unit, 2)}
+            </b>
+          </span>
+          <span>
+            Length{' '}
+            <b>
+              {formatLength(length, unit)} {unit}
+            </b>
+          </span>
+        </>
+      )}
+      <Units>
+        {(['mm', 'in'] as const).map((u) => (
+          <label key={u}>
+            <input type="radio" name="unit" checked={unit === u} onChange={() => setUnit(u)} />
+            {u}
+          </label>
+        ))}
+      </Units>
+    </Bar>
+  )
+}

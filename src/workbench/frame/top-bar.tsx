@@ -1,0 +1,142 @@
+'use client'
+import { Check, Redo2, Undo2 } from 'lucide-react'
+import Link from 'next/link'
+import { memo } from 'react'
+import styled from 'styled-components'
+import { makeEdit } from '@/core/document/edits'
+import { IconButton } from '@/kit/button'
+import { NameField } from '@/kit/field'
+import { STATIONS, type StationName } from '../stations/stations'
+import { useDerived, useProject, useWorkbench } from '../store/context'
+
+const Bar = styled.header`
+  display: grid;
+  grid-template-columns: minmax(220px, 1fr) auto minmax(220px, 1fr);
+  align-items: center;
+  gap: 16px;
+  padding: 8px 16px;
+  background: var(--paper);
+  box-shadow: 0 1px 0 var(--hairline);
+  z-index: 3;
+`
+const Path = styled.ol`
+  display: flex;
+  align-items: center;
+`
+const Step = styled.li<{ $done: boolean }>`
+  display: flex;
+  align-items: center;
+  & + &::before {
+    content: '';
+    width: 26px;
+    height: 0;
+    border-top: 2px dashed ${(p) => (p.$done ? 'var(--teal)' : 'var(--hairline)')};
+  }
+  a {
+    display: flex;
+    align-items: center;
+    gap: 7px;
+    padding: 6px 10px;
+    border-radius: 18px;
+    font-weight: 600;
+    color: var(--ink-soft);
+    text-decoration: none;
+  }
+  a:hover {
+    background: var(--paper-sunk);
+  }
+  a[aria-current] {
+    background: var(--plum);
+    color: #fff;
+  }
+`
+const Open = styled.span`
+  min-width: 19px;
+  padding: 0 5px;
+  border-radius: 10px;
+  background: var(--brass-wash);
+  color: var(--brass);
+  font-size: 12px;
+  line-height: 19px;
+  text-align: center;
+`
+const Left = styled.div`
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  min-width: 0;
+  > a {
+    font-family: var(--display);
+    font-weight: 700;
+    white-space: nowrap;
+    color: var(--plum);
+    text-decoration: none;
+  }
+`
+const Right = styled.div`
+  display: flex;
+  align-items: center;
+  justify-content: flex-end;
+  gap: 4px;
+`
+const Saved = styled.span`
+  font-size: 13px;
+  color: var(--ink-soft);
+  margin-right: 10px;
+`
+
+const SAVED = { saved: 'Saved', saving: 'Saving…', waiting: 'Not saved yet' } as const
+
+/** Project name, the stations as a path, undo and redo in words, and whether all is saved. */
+export const TopBar = memo(function TopBar({ station }: { station: StationName }) {
+  const workbench = useWorkbench()
+  const id = useProject((s) => s.id)
+  const name = useProject((s) => s.project.name)
+  const saved = useProject((s) => s.saved)
+  const undo = useProject((s) => s.history.undo.at(-1)?.label)
+  const redo = useProject((s) => s.history.redo.at(-1)?.label)
+  const states = useDerived((project) => STATIONS.map((s) => ({ ...s, ...s.state(project) })))
+  return (
+    <Bar>
+      <Left>
+        <Link href="/">Projects</Link>
+        <NameField
+          label="Project name"
+          hideLabel
+          value={name}
+          onCommit={(next) =>
+            void workbench.edit((project) =>
+              makeEdit(project, `Rename to “${next}”`, (draft) => {
+                draft.name = next
+              }),
+            )
+          }
+        />
+      </Left>
+      <nav aria-label="Stations">
+        <Path>
+          {states.map(({ name: key, title, open, done }) => (
+            <Step key={key} $done={done}>
+              <Link href={`/projects/${id}/${key}`} aria-current={key === station ? 'step' : undefined}>
+                {done && key !== station ? <Check size={15} color="var(--teal)" aria-label="done" /> : null}
+                {title}
+                {open > 0 ? <Open aria-label={`${open} to decide`}>{open}</Open> : null}
+              </Link>
+            </Step>
+          ))}
+        </Path>
+      </nav>
+      <Right>
+        <Saved role="status" data-testid="saved">
+          {SAVED[saved]}
+        </Saved>
+        <IconButton aria-label={undo ? `Undo: ${undo}` : 'Undo'} isDisabled={!undo} onPress={() => void workbench.undo()}>
+          <Undo2 size={18} />
+        </IconButton>
+        <IconButton aria-label={redo ? `Redo: ${redo}` : 'Redo'} isDisabled={!redo} onPress={() => void workbench.redo()}>
+          <Redo2 size={18} />
+        </IconButton>
+      </Right>
+    </Bar>
+  )
+})

@@ -1,0 +1,223 @@
+'use client'
+import { Copy, FileUp, Pencil, Trash2 } from 'lucide-react'
+import Link from 'next/link'
+import { useRouter } from 'next/navigation'
+import { type DragEvent, useRef, useState } from 'react'
+import styled from 'styled-components'
+import { Button, IconButton } from '@/kit/button'
+import { NameField } from '@/kit/field'
+import { Notice } from '@/kit/notice'
+import { HiddenInput, Muted, Row, Tag } from '@/kit/surface'
+import { api, type ListedProject } from '../store/api'
+import type { NoticeState } from '../store/project-store'
+import { ImportProgress } from './import-progress'
+import { useImport } from './use-import'
+
+const Page = styled.main`
+  max-width: 1180px;
+  margin: 0 auto;
+  padding: 44px 32px 80px;
+`
+const Masthead = styled.header`
+  display: flex;
+  align-items: end;
+  justify-content: space-between;
+  margin-bottom: 26px;
+  h1 {
+    font-size: 40px;
+    color: var(--plum);
+  }
+`
+const Drop = styled.section<{ $over: boolean }>`
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 24px;
+  padding: 26px 30px;
+  margin-bottom: 34px;
+  border-radius: 16px;
+  background: ${(p) => (p.$over ? 'var(--plum-wash)' : 'var(--paper)')};
+  box-shadow: ${(p) => (p.$over ? '0 0 0 3px var(--plum)' : 'var(--lift)')};
+  h2 {
+    font-size: 22px;
+    margin-bottom: 4px;
+  }
+`
+const List = styled.ul`
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(300px, 1fr));
+  gap: 22px;
+`
+const Card = styled.li`
+  display: flex;
+  flex-direction: column;
+  border-radius: 14px;
+  background: var(--paper);
+  box-shadow: var(--lift);
+  overflow: hidden;
+  > a:first-child {
+    display: block;
+    height: 190px;
+    padding: 18px;
+    background: #fff;
+    border-bottom: 1px solid var(--hairline);
+  }
+  img {
+    width: 100%;
+    height: 100%;
+    object-fit: contain;
+  }
+  > div {
+    padding: 12px 16px 14px;
+  }
+  h3 {
+    font-size: 18px;
+    flex: 1;
+    a {
+      color: inherit;
+      text-decoration: none;
+    }
+  }
+`
+
+/** All projects, and the place where a new one begins: a dropped or chosen file. */
+export function Projects({ initial }: { initial: ListedProject[] }) {
+  const router = useRouter()
+  const [projects, setProjects] = useState(initial)
+  const [over, setOver] = useState(false)
+  const [notice, setNotice] = useState<NoticeState | null>(null)
+  const input = useRef<HTMLInputElement>(null)
+  const importing = useImport(async (file, importId, signal) => {
+    const { id } = await api.importFile(file, importId, signal)
+    router.push(`/projects/${id}/lines`)
+  })
+  const attempt = async (work: Promise<unknown>) => {
+    try {
+      await work
+      setProjects((await api.projects()).projects)
+    } catch (error) {
+      setNotice({ message: (error as Error).message, tone: 'alarm' })
+    }
+  }
+  const remove = async (project: ListedProject) => {
+    await attempt(api.remove(project.id))
+    setNotice({
+      message: `“${project.name}” is deleted.`,
+      tone: 'calm',
+      action: {
+        label: 'Bring it back',
+        run: () => {
+          setNotice(null)
+          void attempt(api.restore(project.id))
+        },
+      },
+    })
+  }
+  const onDrop = (event: DragEvent) => {
+    event.preventDefault()
+    setOver(false)
+    const files = [...event.dataTransfer.files]
+    if (files.length > 0) void importing.start(files.slice(0, 1))
+  }
+  return (
+    <Page>
+      <Masthead>
+        <h1>Velvet Crease</h1>
+        <Muted>From a flat drawing to folded paper.</Muted>
+      </Masthead>
+      <Drop
+        $over={over}
+        aria-label="New project"
+        data-testid="drop"
+        onDragOver={(e) => {
+          e.preventDefault()
+          setOver(true)
+        }}
+        onDragLeave={() => setOver(false)}
+        onDrop={onDrop}
+      >
+        <div>
+          <h2>Drop a drawing here</h2>
+          <Muted>An SVG of a box, an envelope, a card. Its folds, cuts and pieces are found for you.</Muted>
+          <ImportProgress importing={importing} />
+        </div>
+        <Button onPress={() => input.current?.click()}>
+          <FileUp size={17} /> Choose a file
+        </Button>
+        <HiddenInput
+          ref={input}
+          type="file"
+          accept=".svg,image/svg+xml"
+          aria-label="Drawing to begin with"
+          tabIndex={-1}
+          onChange={(e) => {
+            void importing.start([...(e.target.files ?? [])].slice(0, 1))
+            e.target.value = ''
+          }}
+        />
+      </Drop>
+      {projects.length === 0 ? <Muted>No project yet. The first drawing makes one.</Muted> : null}
+      <List>
+        {projects.map((project) => (
+          <ProjectCard
+            key={project.id}
+            project={project}
+            onRename={(name) => void attempt(api.rename(project.id, name))}
+            onDuplicate={() => void attempt(api.duplicate(project.id))}
+            onRemove={() => void remove(project)}
+          />
+        ))}
+      </List>
+      {notice ? <Notice {...notice} onClose={() => setNotice(null)} /> : null}
+    </Page>
+  )
+}
+
+type CardProps = { project: ListedProject; onRename: (name: string) => void; onDuplicate: () => void; onRemove: () => void }
+
+function ProjectCard({ project, onRename, onDuplicate, onRemove }: CardProps) {
+  const [renaming, setRenaming] = useState(false)
+  const { id, name, revision, pieces, lines, toDecide, sheets } = project
+  return (
+    <Card data-testid="project">
+      <Link href={`/projects/${id}/lines`} aria-label={`Open ${name}`} tabIndex={-1}>
+        {/* biome-ignore lint/performance/noImgElement: an SVG of this server, nothing to optimise */}
+        <img src={`/api/projects/${id}/thumbnail?revision=${revision}`} alt="" />
+      </Link>
+      <div>
+        <Row style={{ flexWrap: 'nowrap', gap: 2 }}>
+          {renaming ? (
+            <div style={{ flex: 1 }}>
+              <NameField
+                label={`Name of ${name}`}
+                hideLabel
+                value={name}
+                onCommit={(next) => {
+                  setRenaming(false)
+                  onRename(next)
+                }}
+              />
+            </div>
+          ) : (
+            <h3>
+              <Link href={`/projects/${id}/lines`}>{name}</Link>
+            </h3>
+          )}
+          <IconButton aria-label={`Rename ${name}`} onPress={() => setRenaming(!renaming)}>
+            <Pencil size={15} />
+          </IconButton>
+          <IconButton aria-label={`Duplicate ${name}`} onPress={onDuplicate}>
+            <Copy size={15} />
+          </IconButton>
+          <IconButton aria-label={`Delete ${name}`} onPress={onRemove}>
+            <Trash2 size={15} />
+          </IconButton>
+        </Row>
+        <Muted style={{ margin: '2px 0 8px' }}>
+          {pieces} pieces, {lines} lines{sheets > 0 ? `, ${sheets} sheets` : ''}
+        </Muted>
+        {toDecide > 0 ? <Tag $tone="brass">{toDecide} to decide</Tag> : <Tag $tone="teal">all decided</Tag>}
+      </div>
+    </Card>
+  )
+}

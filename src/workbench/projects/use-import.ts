@@ -1,0 +1,54 @@
+'use client'
+import { nanoid } from 'nanoid'
+import { useCallback, useRef, useState } from 'react'
+import { listen } from '../store/api'
+
+export type ImportState = { file: string; share: number; doing: string }
+type Send = (file: File, importId: string, signal: AbortSignal) => Promise<unknown>
+
+export type Importing = {
+  state: ImportState | null
+  problem: string | null
+  start(files: readonly File[]): Promise<void>
+  stop(): void
+  dismiss(): void
+}
+
+/** Sends files to the server one after the other, follows how far each is, and can be stopped. */
+export function useImport(send: Send): Importing {
+  const [state, setState] = useState<ImportState | null>(null)
+  const [problem, setProblem] = useState<string | null>(null)
+  const running = useRef<AbortController | null>(null)
+  const latest = useRef(send)
+  latest.current = send
+
+  const start = useCallback(async (files: readonly File[]) => {
+    setProblem(null)
+    const controller = new AbortController()
+    running.current = controller
+    for (const file of files) {
+      const id = nanoid(16)
+      setState({ file: file.name, share: 0, doing: 'Sending the file' })
+      const leave = listen<{ share: number; doing: string }>(`imports/${id}/events`, (progress) =>
+        setState((s) => (s ? { ...s, ...progress } : s)),
+      )
+      try {
+        await latest.current(file, id, controller.signal)
+      } catch (error) {
+        setProblem(controller.signal.aborted ? `${file.name} was stopped; nothing of it was kept.` : (error as Error).message)
+        break
+      } finally {
+        leave()
+      }
+    }
+    setState(null)
+  }, [])
+
+  return {
+    state,
+    problem,
+    start,
+    stop: () => running.current?.abort(),
+    dismiss: () => setProblem(null),
+  }
+}

@@ -1,0 +1,209 @@
+'use client'
+import { Check } from 'lucide-react'
+import { memo } from 'react'
+import styled from 'styled-components'
+import { makeEdit } from '@/core/document/edits'
+import { roleCounts, sizeOfPiece } from '@/core/document/pieces'
+import { type Piece, ROLES } from '@/core/document/schema'
+import { formatSize } from '@/core/units/length'
+import { NameField, NumberEntry } from '@/kit/field'
+import { Muted, Tag } from '@/kit/surface'
+import { RoleSample } from '../drawing/line-sample'
+import { ROLE_NAMES } from '../role-names'
+import { useProject, useWorkbench } from '../store/context'
+import { Thumbnail } from './thumbnail'
+
+const Strip = styled.aside`
+  width: 292px;
+  flex: none;
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  background: var(--paper-sunk);
+  header {
+    display: flex;
+    align-items: baseline;
+    justify-content: space-between;
+    padding: 14px 18px 8px;
+  }
+  h2 {
+    font-size: 15px;
+  }
+  > ul {
+    overflow: auto;
+    padding: 2px 14px 16px;
+    display: flex;
+    flex-direction: column;
+    gap: 9px;
+  }
+`
+const Card = styled.li<{ $chosen: boolean }>`
+  display: grid;
+  grid-template-columns: 56px 1fr;
+  gap: 4px 12px;
+  padding: 10px 12px;
+  border-radius: var(--radius);
+  background: var(--paper);
+  box-shadow: ${(p) => (p.$chosen ? '0 0 0 2.5px var(--plum)' : 'var(--lift)')};
+`
+const Choose = styled.button`
+  position: relative;
+  border: 0;
+  padding: 0;
+  background: transparent;
+  cursor: pointer;
+  border-radius: 8px;
+  > span {
+    position: absolute;
+    left: -4px;
+    top: -4px;
+    display: grid;
+    place-items: center;
+    width: 18px;
+    height: 18px;
+    border-radius: 9px;
+    background: var(--plum);
+    color: #fff;
+  }
+`
+const Counts = styled.ul`
+  grid-column: 1 / -1;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 12px;
+  font-size: 12.5px;
+  color: var(--ink-soft);
+  li {
+    display: flex;
+    align-items: center;
+    gap: 5px;
+  }
+`
+const Below = styled.div`
+  display: grid;
+  grid-template-columns: 1fr 76px;
+  gap: 8px;
+  align-items: center;
+  font-size: 13px;
+  color: var(--ink-soft);
+`
+
+/** A card a piece: picture, name, size, paper, copies, counts by role, findings. In sight in every station. */
+export function Shelf() {
+  const pieces = useProject((s) => s.project.pieces)
+  const list = Object.values(pieces)
+  return (
+    <Strip aria-label="Shelf of pieces">
+      <header>
+        <h2>Pieces</h2>
+        <Muted as="span" data-testid="piece-count">
+          {list.length === 1 ? '1 piece' : `${list.length} pieces`}
+        </Muted>
+      </header>
+      {list.length === 0 ? (
+        <Muted style={{ padding: '0 18px' }}>
+          A closed cut line makes a piece. Make the outline “Cut” in the station Lines.
+        </Muted>
+      ) : (
+        <ul>
+          {list.map((piece) => (
+            <PieceCard key={piece.id} piece={piece} />
+          ))}
+        </ul>
+      )}
+    </Strip>
+  )
+}
+
+const PieceCard = memo(function PieceCard({ piece }: { piece: Piece }) {
+  const workbench = useWorkbench()
+  const project = useProject((s) => s.project)
+  const paper = useProject((s) => s.papers.find((p) => p.id === piece.paper))
+  const chosen = useProject((s) => s.chosenPieces.includes(piece.id))
+  const findings = useProject((s) => s.findings)
+  const own = findings.filter((f) => f.pieces.includes(piece.id))
+  const size = sizeOfPiece(project, piece)
+  const counts = roleCounts(project, piece)
+  const choose = () => {
+    const { chosenPieces } = workbench.store.getState()
+    workbench.choosePieces(chosen ? chosenPieces.filter((id) => id !== piece.id) : [...chosenPieces, piece.id])
+  }
+  const change = (label: string, set: (draft: Piece) => void) =>
+    void workbench.edit((p) => makeEdit(p, label, (draft) => set(draft.pieces[piece.id]!)))
+  return (
+    <Card
+      $chosen={chosen}
+      data-testid="piece-card"
+      onPointerEnter={() => workbench.light(piece.lines)}
+      onPointerLeave={() => workbench.light([])}
+    >
+      <Choose aria-pressed={chosen} aria-label={`Choose ${piece.name}`} onClick={choose}>
+        <Thumbnail lines={project.lines} piece={piece} colour={paper?.colour ?? null} />
+        {chosen ? (
+          <span>
+            <Check size={12} aria-hidden />
+          </span>
+        ) : null}
+      </Choose>
+      <div>
+        <NameField
+          label="Name of the piece"
+          hideLabel
+          value={piece.name}
+          onCommit={(name) =>
+            change(`Name a piece “${name}”`, (draft) => {
+              draft.name = name
+            })
+          }
+        />
+        <Below>
+          <span>{formatSize(size, project.unit)}</span>
+          <NumberEntry
+            label={`Copies of ${piece.name}`}
+            hideLabel
+            suffix="×"
+            value={piece.copies}
+            min={0}
+            max={500}
+            whole
+            onCommit={(copies) =>
+              change(`Make ${copies} of “${piece.name}”`, (draft) => {
+                draft.copies = copies
+              })
+            }
+          />
+        </Below>
+      </div>
+      <Counts>
+        {ROLES.filter((role) => counts[role]).map((role) => (
+          <li key={role} aria-label={`${counts[role]} ${ROLE_NAMES[role]}`}>
+            <RoleSample role={role} width={18} />
+            {counts[role]}
+          </li>
+        ))}
+        <li style={{ marginLeft: 'auto' }}>
+          {paper ? (
+            <>
+              <Swatch style={{ background: paper.colour }} /> {paper.name}
+            </>
+          ) : (
+            <Tag $tone="brass">no paper</Tag>
+          )}
+        </li>
+        {own.map((f) => (
+          <li key={f.rule + f.message}>
+            <Tag $tone="alarm">{f.message}</Tag>
+          </li>
+        ))}
+      </Counts>
+    </Card>
+  )
+})
+
+export const Swatch = styled.span`
+  display: inline-block;
+  width: 14px;
+  height: 14px;
+  border-radius: 4px;
+  box-shadow: inset 0 0 0 1px rgb(43 26 47 / 0.25);
+`

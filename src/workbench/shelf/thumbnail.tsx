@@ -1,0 +1,57 @@
+'use client'
+import { memo } from 'react'
+import { linesOf } from '@/core/document/pieces'
+import type { Piece, Project } from '@/core/document/schema'
+import { heightOf, uniteBoxes, widthOf } from '@/core/geometry/measure'
+import { shapeOf } from '@/core/geometry/shape'
+import { LINE_STYLES } from '@/kit/line-styles'
+import { paperTint } from '../drawing/paper-tint'
+
+/** Path data beyond this is left out of a small picture; outline and openings come first. */
+const MAX_CHARACTERS = 30_000
+
+type Props = { lines: Project['lines']; piece: Piece; colour: string | null; size?: number }
+
+/** A small picture of a piece on its paper's colour. */
+export const Thumbnail = memo(
+  function Thumbnail({ lines, piece, colour, size = 56 }: Props) {
+    const edges = linesOf({ lines } as Project, [...piece.outline, ...piece.openings.flat()])
+    const inner = linesOf({ lines } as Project, piece.lines).filter((l) => !edges.includes(l))
+    const box = uniteBoxes(edges.map((l) => shapeOf(l.d).box))
+    const px = Math.max(widthOf(box), heightOf(box), 1) / (size - 6)
+    const view = [box.minX - 3 * px, box.minY - 3 * px, widthOf(box) + 6 * px, heightOf(box) + 6 * px]
+    let left = MAX_CHARACTERS
+    const fits = (d: string) => {
+      left -= d.length
+      return left > 0
+    }
+    const edge = edges.map((l) => l.d).filter(fits).join('')
+    return (
+      <svg width={size} height={size} viewBox={view.join(' ')} aria-hidden style={{ flex: 'none' }}>
+        <path
+          d={edge}
+          fillRule="evenodd"
+          fill={colour ? paperTint(colour) : '#fffdf8'}
+          stroke={LINE_STYLES.cut.colour}
+          strokeWidth={1.1 * px}
+        />
+        {inner
+          .filter((l) => fits(l.d))
+          .map((l) => (
+            <path
+              key={l.id}
+              d={l.d}
+              fill="none"
+              stroke={LINE_STYLES[l.role].colour}
+              strokeWidth={0.9 * px}
+              strokeDasharray={LINE_STYLES[l.role].dash.map((d) => (d * px) / 2).join(' ')}
+            />
+          ))}
+      </svg>
+    )
+  },
+  (a, b) => a.piece === b.piece && a.colour === b.colour && a.size === b.size && sameLines(a, b),
+)
+
+const sameLines = (a: Props, b: Props): boolean =>
+  a.lines === b.lines || a.piece.lines.every((id) => a.lines[id] === b.lines[id])

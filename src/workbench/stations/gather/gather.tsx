@@ -1,0 +1,116 @@
+'use client'
+import { FilePlus2 } from 'lucide-react'
+import { useRef } from 'react'
+import styled from 'styled-components'
+import type { Source } from '@/core/document/schema'
+import { formatSize } from '@/core/units/length'
+import { QuietButton } from '@/kit/button'
+import { HiddenInput, Muted, Row, Section, Tag } from '@/kit/surface'
+import { useImport } from '../../projects/use-import'
+import { ImportProgress } from '../../projects/import-progress'
+import { api } from '../../store/api'
+import { useProject, useWorkbench } from '../../store/context'
+
+const Choices = styled.fieldset`
+  border: 0;
+  margin: 10px 0 0;
+  padding: 10px 12px;
+  border-radius: var(--radius);
+  background: var(--brass-wash);
+  display: flex;
+  flex-direction: column;
+  gap: 5px;
+  font-size: 14px;
+  legend {
+    float: left;
+    font-weight: 600;
+    padding: 0 0 4px;
+  }
+  label {
+    display: flex;
+    gap: 8px;
+    cursor: pointer;
+  }
+  &[data-sure] {
+    background: var(--paper-sunk);
+  }
+`
+const Size = styled.p`
+  font-family: var(--display);
+  font-size: 19px;
+  font-weight: 600;
+`
+
+/** The files of the project, at their true size. */
+export function Gather() {
+  const sources = useProject((s) => s.project.sources)
+  const workbench = useWorkbench()
+  const input = useRef<HTMLInputElement>(null)
+  const importing = useImport((file, importId, signal) =>
+    workbench.ask((id, base) => api.addFile(id, base, file, importId, signal)),
+  )
+  return (
+    <>
+      {Object.values(sources).map((source) => (
+        <SourceLeaf key={source.id} source={source} />
+      ))}
+      <Section>
+        <h2>Another drawing</h2>
+        <Muted>It is laid beside the ones that are here, with lines and pieces of its own.</Muted>
+        <Row style={{ marginTop: 10 }}>
+          <QuietButton onPress={() => input.current?.click()}>
+            <FilePlus2 size={16} /> Add a file
+          </QuietButton>
+        </Row>
+        <HiddenInput
+          ref={input}
+          type="file"
+          accept=".svg,image/svg+xml"
+          tabIndex={-1}
+          aria-label="File to add"
+          onChange={(e) => {
+            void importing.start([...(e.target.files ?? [])])
+            e.target.value = ''
+          }}
+        />
+        <ImportProgress importing={importing} />
+      </Section>
+    </>
+  )
+}
+
+function SourceLeaf({ source }: { source: Source }) {
+  const workbench = useWorkbench()
+  const { scale, artwork, findings } = source
+  const choose = (mmPerUnit: number) => void workbench.ask((id, base) => api.rescale(id, source.id, base, mmPerUnit))
+  return (
+    <Section data-testid="source">
+      <h2>{source.name}</h2>
+      <Size data-testid="true-size">
+        {formatSize(artwork, 'mm')} <Muted as="span">{formatSize(artwork, 'in')}</Muted>
+      </Size>
+      <Muted>{scale.why}</Muted>
+      {scale.choices.length > 0 ? (
+        <Choices data-sure={scale.sure || undefined}>
+          <legend>{scale.sure ? 'Its size can be read otherwise' : 'Which size is right?'}</legend>
+          {scale.choices.map((choice) => (
+            <label key={choice.mmPerUnit}>
+              <input
+                type="radio"
+                name={`scale-${source.id}`}
+                checked={scale.sure && Math.abs(choice.mmPerUnit - scale.mmPerUnit) < 1e-9}
+                onChange={() => choose(choice.mmPerUnit)}
+              />
+              {choice.label}
+            </label>
+          ))}
+        </Choices>
+      ) : null}
+      {findings.map((f) => (
+        <p key={f.rule} style={{ marginTop: 10, fontSize: 13.5 }}>
+          <Tag $tone={f.severity === 'note' ? 'plain' : 'brass'}>{f.severity}</Tag> {f.message}
+        </p>
+      ))}
+    </Section>
+  )
+}

@@ -1,0 +1,108 @@
+'use client'
+import { useEffect } from 'react'
+import styled from 'styled-components'
+import { setLines } from '@/core/document/edits'
+import { linesOf } from '@/core/document/pieces'
+import type { Fold } from '@/core/document/schema'
+import { QuietButton } from '@/kit/button'
+import { Muted, Row, Section } from '@/kit/surface'
+import { roleOfKey } from '../../role-names'
+import { useProject, useWorkbench } from '../../store/context'
+import { RoleButtons } from './role-buttons'
+import { giveRole } from './role-edits'
+
+const Select = styled.select`
+  border: 1px solid var(--hairline);
+  border-radius: 7px;
+  padding: 6px 8px;
+  background: var(--paper);
+  max-width: 190px;
+`
+
+/** What can be done with the chosen lines: role, fold, bind and release. */
+export function ChosenLines() {
+  const workbench = useWorkbench()
+  const project = useProject((s) => s.project)
+  const selection = useProject((s) => s.selection)
+  const chosen = linesOf(project, selection)
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const typing = event.target instanceof HTMLElement && event.target.closest('input, select, textarea, [role="dialog"]')
+      const role = roleOfKey(event.key)
+      const ids = workbench.store.getState().selection
+      if (!role || typing || ids.length === 0 || event.ctrlKey || event.metaKey || event.altKey) return
+      event.preventDefault()
+      giveRole(workbench, ids, role, '')
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [workbench])
+
+  if (chosen.length === 0)
+    return (
+      <Section>
+        <Muted>
+          Click lines in the drawing, or draw a box round them. Shift adds. The keys 1 to 6 give the role.
+        </Muted>
+      </Section>
+    )
+  const roles = new Set(chosen.map((l) => l.role))
+  const folds = new Set(chosen.map((l) => l.fold))
+  const scores = chosen.every((l) => l.role === 'score')
+  const what = chosen.length === 1 ? '1 line' : `${chosen.length} lines`
+  const setFold = (fold: Fold | null) =>
+    void workbench.edit((p) => setLines(p, `Fold ${what} ${fold ?? 'either way'}`, selection, { fold }))
+  const bind = (piece: string) => {
+    const name = project.pieces[piece]?.name
+    if (name) void workbench.editLines((p) => setLines(p, `Bind ${what} to “${name}”`, selection, { held: { piece } }))
+  }
+  const held = chosen.some((l) => l.held !== null)
+  return (
+    <Section data-testid="chosen-lines">
+      <h2>{chosen.length === 1 ? (chosen[0]!.label ?? 'One line') : what}</h2>
+      {chosen.length === 1 ? <Muted style={{ marginBottom: 8 }}>{chosen[0]!.why}</Muted> : null}
+      <RoleButtons
+        label="Role of the chosen lines"
+        current={roles.size === 1 ? chosen[0]!.role : null}
+        onChoose={(role) => giveRole(workbench, selection, role, '')}
+      />
+      {scores ? (
+        <Row style={{ marginTop: 8 }}>
+          {(['valley', 'mountain', null] as const).map((fold) => (
+            <QuietButton
+              key={String(fold)}
+              aria-pressed={folds.size === 1 && folds.has(fold)}
+              onPress={() => setFold(fold)}
+              style={folds.size === 1 && folds.has(fold) ? { boxShadow: 'inset 0 0 0 2px var(--plum)' } : undefined}
+            >
+              {fold ? `${fold} fold` : 'either way'}
+            </QuietButton>
+          ))}
+        </Row>
+      ) : null}
+      <Row style={{ marginTop: 10 }}>
+        <Select aria-label="Bind to piece" value="" onChange={(e) => bind(e.target.value)}>
+          <option value="">Bind to…</option>
+          {Object.values(project.pieces).map((p) => (
+            <option key={p.id} value={p.id}>
+              {p.name}
+            </option>
+          ))}
+        </Select>
+        <QuietButton
+          onPress={() => void workbench.editLines((p) => setLines(p, `Release ${what}`, selection, { held: 'loose' }))}
+        >
+          Release
+        </QuietButton>
+        {held ? (
+          <QuietButton
+            onPress={() => void workbench.editLines((p) => setLines(p, `Bind ${what} by place`, selection, { held: null }))}
+          >
+            By place
+          </QuietButton>
+        ) : null}
+      </Row>
+    </Section>
+  )
+}

@@ -1,0 +1,145 @@
+'use client'
+import { type KeyboardEvent, memo } from 'react'
+import styled from 'styled-components'
+import { type Family, familiesOf, type Strand } from '@/core/document/families'
+import { shapeOf } from '@/core/geometry/shape'
+import { formatLength } from '@/core/units/length'
+import { Button } from '@/kit/button'
+import { Muted, Row, Section, Tag } from '@/kit/surface'
+import { LookSample, RoleSample } from '../../drawing/line-sample'
+import { ROLE_NAMES, roleOfKey } from '../../role-names'
+import { useDerived, useProject, useWorkbench } from '../../store/context'
+import { lookWords } from './look-words'
+import { RoleButtons } from './role-buttons'
+import { confirmRoles, giveRole } from './role-edits'
+
+const Leaf = styled.li<{ $open: boolean }>`
+  padding: 12px 14px;
+  border-radius: var(--radius);
+  background: ${(p) => (p.$open ? 'var(--brass-wash)' : 'transparent')};
+  &:hover {
+    background: ${(p) => (p.$open ? 'var(--brass-wash)' : 'var(--paper)')};
+  }
+  & + & {
+    margin-top: 4px;
+  }
+`
+const Head = styled.div`
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  margin-bottom: 7px;
+  > div {
+    min-width: 0;
+    font-size: 13.5px;
+    color: var(--ink-soft);
+  }
+  b {
+    display: block;
+    color: var(--ink);
+    font-weight: 600;
+    &::first-letter {
+      text-transform: uppercase;
+    }
+  }
+`
+const Why = styled.p`
+  font-size: 13.5px;
+  margin: 0 0 8px;
+`
+
+/** The families of lines, what waits for a decision first. */
+export function Ledger() {
+  const families = useDerived(familiesOf)
+  const open = families.reduce((n, f) => n + f.toDecide, 0)
+  return (
+    <Section>
+      <Row style={{ justifyContent: 'space-between', marginBottom: 8 }}>
+        <h2>Lines by look</h2>
+        {open > 0 ? (
+          <Tag $tone="brass" data-testid="to-decide">
+            {open} to decide
+          </Tag>
+        ) : (
+          <Tag $tone="teal" data-testid="to-decide">
+            all decided
+          </Tag>
+        )}
+      </Row>
+      <ul>
+        {families.map((family) => (
+          <FamilyLeaf key={family.key} family={family} />
+        ))}
+      </ul>
+    </Section>
+  )
+}
+
+const FamilyLeaf = memo(function FamilyLeaf({ family }: { family: Family }) {
+  const workbench = useWorkbench()
+  const unit = useProject((s) => s.project.unit)
+  const lines = useProject((s) => s.project.lines)
+  const words = lookWords(family.look)
+  const length = family.lines.reduce((sum, id) => sum + (lines[id] ? shapeOf(lines[id].d).length : 0), 0)
+  const [only] = family.strands
+  const onKeyDown = (event: KeyboardEvent) => {
+    const role = roleOfKey(event.key)
+    if (!role || event.target instanceof HTMLInputElement) return
+    event.preventDefault()
+    event.stopPropagation()
+    giveRole(workbench, family.lines, role, words)
+  }
+  return (
+    <Leaf
+      $open={family.toDecide > 0}
+      data-testid="family"
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: the row takes the keys 1 to 6
+      tabIndex={0}
+      aria-label={`${words}: ${family.lines.length} lines, ${family.strands.map((s) => ROLE_NAMES[s.role]).join(', ')}${family.toDecide > 0 ? ', to decide' : ''}`}
+      onKeyDown={onKeyDown}
+      onPointerEnter={() => workbench.light(family.lines)}
+      onPointerLeave={() => workbench.light([])}
+      onFocus={() => workbench.light(family.lines)}
+      onBlur={() => workbench.light([])}
+    >
+      <Head>
+        <LookSample look={family.look} />
+        <div>
+          <b>{words}</b>
+          {family.lines.length === 1 ? '1 line' : `${family.lines.length} lines`}, {formatLength(length, unit, unit === 'mm' ? 0 : 1)} {unit}
+        </div>
+      </Head>
+      {family.strands.map((strand) => (
+        <StrandNote key={`${strand.role} ${strand.sure}`} strand={strand} words={words} alone={family.strands.length === 1} />
+      ))}
+      <RoleButtons
+        current={family.strands.length === 1 ? only!.role : null}
+        label={`Role of ${words}`}
+        onChoose={(role) => giveRole(workbench, family.lines, role, words)}
+      />
+    </Leaf>
+  )
+})
+
+/** What is suggested for the lines of a family that agree, and why. */
+function StrandNote({ strand, words, alone }: { strand: Strand; words: string; alone: boolean }) {
+  const workbench = useWorkbench()
+  return (
+    <>
+      <Why onPointerEnter={() => workbench.light(strand.lines)}>
+        {alone ? null : (
+          <>
+            <RoleSample role={strand.role} width={20} /> {strand.lines.length} {ROLE_NAMES[strand.role]}:{' '}
+          </>
+        )}
+        {strand.sure ? <Muted as="span">{strand.why}</Muted> : strand.why}
+      </Why>
+      {strand.sure ? null : (
+        <Row style={{ marginBottom: 8 }}>
+          <Button onPress={() => confirmRoles(workbench, strand.lines, words)}>Yes, {ROLE_NAMES[strand.role].toLowerCase()}</Button>
+          {alone ? null : <Muted as="span">or another role for all:</Muted>}
+        </Row>
+      )}
+    </>
+  )
+}

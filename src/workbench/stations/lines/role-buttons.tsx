@@ -1,0 +1,55 @@
+'use client'
+import styled from 'styled-components'
+import { type Role, ROLES } from '@/core/document/schema'
+import { RoleSample } from '../../drawing/line-sample'
+import { ROLE_NAMES } from '../../role-names'
+
+const Group = styled.fieldset`
+  border: 0;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  gap: 4px;
+`
+const Choice = styled.button`
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  border: 0;
+  border-radius: 7px;
+  padding: 5px 7px;
+  background: var(--paper-sunk);
+  font-size: 13px;
+  cursor: pointer;
+  &:hover {
+    background: var(--hairline);
+  }
+  &[aria-pressed='true'] {
+    box-shadow: inset 0 0 0 2px var(--plum);
+    background: var(--paper);
+    font-weight: 600;
+  }
+  kbd {
+    margin-left: auto;
+    font: 500 11px var(--text);
+    color: var(--ink-soft);
+  }
+`
+
+type Props = { current: Role | null; label: string; onChoose: (role: Role) => void }
+
+/** The six roles with their style and key. */
+export function RoleButtons({ current, label, onChoose }: Props) {
+  return (
+    <Group aria-label={label}>
+      {ROLES.map((role, i) => (
+        <Choice key={role} type="button" aria-pressed={current === role} onClick={() => onChoose(role)}>
+          <RoleSample role={role} width={22} />
+          {ROLE_NAMES[role]}
+          <kbd aria-hidden>{i + 1}</kbd>
+        </Choice>
+      ))}
+    </Group>
+  )
+}

@@ -1,0 +1,103 @@
+'use client'
+import { Pencil, Plus } from 'lucide-react'
+import { useState } from 'react'
+import styled from 'styled-components'
+import { makeEdit } from '@/core/document/edits'
+import type { Paper as PaperKind } from '@/core/document/paper'
+import { formatSize } from '@/core/units/length'
+import { Button, IconButton, QuietButton } from '@/kit/button'
+import { Muted, Row, Section } from '@/kit/surface'
+import { Swatch } from '../../shelf/shelf'
+import { useProject, useWorkbench } from '../../store/context'
+import { PaperDialog } from './paper-dialog'
+
+const Leaf = styled.li`
+  display: grid;
+  grid-template-columns: auto 1fr auto;
+  gap: 4px 12px;
+  align-items: center;
+  padding: 10px 12px;
+  border-radius: var(--radius);
+  background: var(--paper);
+  box-shadow: var(--lift);
+  & + & {
+    margin-top: 9px;
+  }
+  h3 {
+    font-size: 15px;
+  }
+  > :last-child:not(:first-child) {
+    grid-column: 1 / -1;
+  }
+`
+
+/** The library of papers, and which piece is made of which. */
+export function Paper() {
+  const workbench = useWorkbench()
+  const papers = useProject((s) => s.papers)
+  const pieces = useProject((s) => s.project.pieces)
+  const chosen = useProject((s) => s.chosenPieces).filter((id) => pieces[id])
+  const unit = useProject((s) => s.project.unit)
+  const [edited, setEdited] = useState<PaperKind | 'new' | null>(null)
+  const all = Object.values(pieces)
+  const without = all.filter((p) => p.paper === null).map((p) => p.id)
+  const target = chosen.length > 0 ? chosen : without.length > 0 ? without : all.map((p) => p.id)
+  const what =
+    chosen.length > 0
+      ? count(chosen.length, 'chosen piece')
+      : without.length > 0
+        ? `${count(without.length, 'piece')} without paper`
+        : `all ${all.length} pieces`
+  const assign = (paper: PaperKind) => {
+    void workbench.edit((project) =>
+      makeEdit(project, `Make ${count(target.length, 'piece')} of “${paper.name}”`, (draft) => {
+        for (const id of target) {
+          const piece = draft.pieces[id]
+          if (piece) piece.paper = paper.id
+        }
+      }),
+    )
+    workbench.choosePieces([])
+  }
+  return (
+    <Section>
+      <Row style={{ justifyContent: 'space-between', marginBottom: 6 }}>
+        <h2>Papers</h2>
+        <QuietButton onPress={() => setEdited('new')}>
+          <Plus size={15} /> New paper
+        </QuietButton>
+      </Row>
+      <Muted style={{ marginBottom: 10 }}>
+        Choose pieces on the shelf, then the paper they are made of. Now: <b>{what}</b>.
+      </Muted>
+      <ul>
+        {papers.map((paper) => {
+          const used = all.filter((p) => p.paper === paper.id).length
+          return (
+            <Leaf key={paper.id} data-testid="paper">
+              <Swatch style={{ width: 34, height: 44, background: `linear-gradient(135deg, ${paper.colour} 72%, ${paper.backColour} 72%)` }} />
+              <div>
+                <h3>{paper.name}</h3>
+                <Muted>
+                  {formatSize(paper, unit)}, {paper.weight} g/m², {paper.caliper} mm
+                </Muted>
+              </div>
+              <IconButton aria-label={`Edit ${paper.name}`} onPress={() => setEdited(paper)}>
+                <Pencil size={16} />
+              </IconButton>
+              <Row>
+                <Button isDisabled={target.length === 0} onPress={() => assign(paper)}>
+                  Use for {what}
+                </Button>
+                {used > 0 ? <Muted as="span">{count(used, 'piece')} now</Muted> : null}
+              </Row>
+            </Leaf>
+          )
+        })}
+      </ul>
+      {edited ? <PaperDialog paper={edited === 'new' ? null : edited} onClose={() => setEdited(null)} /> : null}
+    </Section>
+  )
+}
+
+const count = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`

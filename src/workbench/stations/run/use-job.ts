@@ -1,0 +1,59 @@
+'use client'
+import { useCallback, useEffect, useState } from 'react'
+import { api, type JobState, type JobView, listen } from '../../store/api'
+
+export type JobHandle = {
+  state: JobState | null
+  /** what the machine really drew, flat points in sheet mm */
+  drawn: number[][]
+  problem: string | null
+  send: () => void
+  command: (command: 'pause' | 'resume' | 'cancel') => void
+}
+
+/** The latest job of a sheet on the stand-in cutter, followed while it runs; it is found again after a reload. */
+export function useJob(project: string, sheet: string | null): JobHandle {
+  const [job, setJob] = useState<JobView | null>(null)
+  const [problem, setProblem] = useState<string | null>(null)
+  const id = job?.id
+
+  useEffect(() => {
+    setJob(null)
+    setProblem(null)
+    if (!sheet) return
+    let left = false
+    api.sheetJob(project, sheet).then(
+      (answer) => !left && setJob(answer.job),
+      (error: Error) => !left && setProblem(error.message),
+    )
+    return () => {
+      left = true
+    }
+  }, [project, sheet])
+
+  useEffect(() => {
+    if (!id) return
+    return listen<JobState>(`jobs/${encodeURIComponent(id)}/events`, (state) => {
+      setJob((j) => (j && j.id === id ? { ...j, state } : j))
+      // The path itself comes at every stop, not with every step.
+      if (state.status !== 'running') void api.job(id).then(({ job: now }) => setJob((j) => (j?.id === id ? now : j)))
+    })
+  }, [id])
+
+  const ask = useCallback(async (work: Promise<{ job: JobView }>) => {
+    try {
+      setProblem(null)
+      setJob((await work).job)
+    } catch (error) {
+      setProblem((error as Error).message)
+    }
+  }, [])
+
+  return {
+    state: job?.state ?? null,
+    drawn: job?.drawn ?? [],
+    problem,
+    send: () => sheet && void ask(api.startJob(project, sheet)),
+    command: (command) => id && void ask(api.commandJob(id, command)),
+  }
+}

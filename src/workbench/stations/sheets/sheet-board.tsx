@@ -1,0 +1,249 @@
+'use client'
+import { type KeyboardEvent, type PointerEvent, useMemo, useState } from 'react'
+import styled from 'styled-components'
+import { linesOf, outlineOf } from '@/core/document/pieces'
+import type { Layout, Placement, Project, Sheet } from '@/core/document/schema'
+import { writePath } from '@/core/geometry/path'
+import { checkSheet } from '@/core/sheets/check'
+import { placementTransform } from '@/core/sheets/place'
+import { usableArea } from '@/core/sheets/usable-area'
+import { LINE_STYLES } from '@/kit/line-styles'
+import { Muted } from '@/kit/surface'
+import { paperTint } from '../../drawing/paper-tint'
+import { RULER, Rulers } from '../../drawing/rulers'
+import { useView } from '../../drawing/use-view'
+import { useProject, useWorkbench } from '../../store/context'
+import { movePlacement } from './layout-edits'
+
+export type Chosen = { sheet: string; index: number }
+
+const Board = styled.div`
+  position: relative;
+  flex: 1;
+  min-width: 0;
+  overflow: hidden;
+  background: var(--ground);
+  touch-action: none;
+  > svg {
+    position: absolute;
+    inset: 0;
+    width: 100%;
+    height: 100%;
+  }
+  g[role='button'] {
+    cursor: move;
+    outline: none;
+  }
+`
+
+type Drag = { index: number; x: number; y: number; dx: number; dy: number }
+type Props = { sheet: Sheet | undefined; chosen: Chosen | null; onChosen: (chosen: Chosen | null) => void }
+
+const NUDGE = 1
+
+/** One sheet on its mat; pieces are dragged, nudged and turned, and what is wrong shows while it happens. */
+export function SheetBoard({ sheet, chosen, onChosen }: Props) {
+  const workbench = useWorkbench()
+  const project = useProject((s) => s.project)
+  const paper = useProject((s) => s.papers.find((p) => p.id === sheet?.paper))
+  const { layout, unit } = project
+  const extent = useMemo(
+    () => ({
+      minX: 0,
+      minY: 0,
+      maxX: Math.max(layout.mat.width, sheet?.width ?? 0),
+      maxY: Math.max(layout.mat.height, sheet?.height ?? 0),
+    }),
+    [layout.mat, sheet?.width, sheet?.height],
+  )
+  const { element, size, view, pan, onKey } = useView(extent)
+  const [drag, setDrag] = useState<Drag | null>(null)
+  const [panning, setPanning] = useState<{ x: number; y: number } | null>(null)
+
+  const shown = useMemo(() => moved(sheet, drag), [sheet, drag])
+  const check = useMemo(() => (shown ? checkSheet(project, shown, layout) : null), [project, shown, layout])
+  if (!sheet || !shown || !check)
+    return (
+      <Board ref={element}>
+        <Muted style={{ padding: 60 }}>No sheet yet. Pieces with a paper are laid out by “Lay out”.</Muted>
+      </Board>
+    )
+
+  const wrong = new Set([...check.outside, ...check.overlapping.flat()])
+  const area = usableArea(sheet, layout)
+  const take = (event: PointerEvent, index: number) => {
+    event.stopPropagation()
+    element.current?.setPointerCapture(event.pointerId)
+    onChosen({ sheet: sheet.id, index })
+    setDrag({ index, x: event.clientX, y: event.clientY, dx: 0, dy: 0 })
+  }
+  const onPointerMove = (event: PointerEvent) => {
+    if (drag) setDrag({ ...drag, dx: (event.clientX - drag.x) / view.scale, dy: (event.clientY - drag.y) / view.scale })
+    else if (panning) {
+      pan(event.clientX - panning.x, event.clientY - panning.y)
+      setPanning({ x: event.clientX, y: event.clientY })
+    }
+  }
+  const onPointerUp = () => {
+    setPanning(null)
+    if (!drag) return
+    const placement = sheet.placements[drag.index]
+    setDrag(null)
+    if (!placement || Math.hypot(drag.dx, drag.dy) < 0.2) return
+    const to = { x: tenth(placement.x + drag.dx), y: tenth(placement.y + drag.dy) }
+    movePlacement(workbench, sheet.id, drag.index, to, `Move “${project.pieces[placement.piece]?.name}”`)
+  }
+  const onPieceKey = (event: KeyboardEvent, index: number) => {
+    const placement = sheet.placements[index]
+    if (!placement) return
+    const name = project.pieces[placement.piece]?.name
+    const step = event.shiftKey ? NUDGE * 10 : NUDGE
+    const changes: Record<string, Partial<Placement>> = {
+      ArrowLeft: { x: placement.x - step },
+      ArrowRight: { x: placement.x + step },
+      ArrowUp: { y: placement.y - step },
+      ArrowDown: { y: placement.y + step },
+      r: { rotation: (placement.rotation + 90) % 360 },
+    }
+    const change = changes[event.key]
+    if (!change) return
+    event.preventDefault()
+    event.stopPropagation()
+    movePlacement(workbench, sheet.id, index, change, `${event.key === 'r' ? 'Turn' : 'Move'} “${name}”`)
+  }
+  return (
+    <Board
+      ref={element}
+      role="application"
+      aria-label="Sheet on its mat. Tab goes from piece to piece; arrow keys move it, r turns it."
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: the board is moved by keys
+      tabIndex={0}
+      onKeyDown={(e) => onKey(e.key) && e.preventDefault()}
+      onPointerDown={(e) => {
+        onChosen(null)
+        setPanning({ x: e.clientX, y: e.clientY })
+      }}
+      onPointerMove={onPointerMove}
+      onPointerUp={onPointerUp}
+    >
+      {/* biome-ignore lint/a11y/noSvgWithoutTitle: each piece in it has a name of its own */}
+      <svg>
+        <g transform={`translate(${view.x} ${view.y}) scale(${view.scale})`}>
+          <MatPicture layout={layout} px={1 / view.scale} />
+          <rect
+            width={sheet.width}
+            height={sheet.height}
+            fill={paper ? paperTint(paper.colour) : '#fffdf8'}
+            style={{ filter: 'drop-shadow(0 2px 4px rgb(43 26 47 / 0.25))' }}
+          />
+          <rect
+            x={area.minX}
+            y={area.minY}
+            width={area.maxX - area.minX}
+            height={area.maxY - area.minY}
+            fill="none"
+            stroke="var(--ink-soft)"
+            strokeWidth={1 / view.scale}
+            strokeDasharray={`${2 / view.scale} ${4 / view.scale}`}
+          />
+          {shown.placements.map((placement, index) => (
+            <PlacedPiece
+              // biome-ignore lint/suspicious/noArrayIndexKey: a placement is known by its place in the list
+              key={index}
+              project={project}
+              placement={placement}
+              px={1 / view.scale}
+              wrong={wrong.has(index)}
+              chosen={chosen?.sheet === sheet.id && chosen.index === index}
+              onPointerDown={(e) => take(e, index)}
+              onFocus={() => onChosen({ sheet: sheet.id, index })}
+              onKeyDown={(e) => onPieceKey(e, index)}
+            />
+          ))}
+        </g>
+      </svg>
+      <Rulers view={view} size={size} unit={unit} />
+      <span style={{ position: 'absolute', left: RULER + 12, top: RULER + 8 }}>
+        <Muted as="span">Lay the sheet in the upper left corner of the mat.</Muted>
+      </span>
+    </Board>
+  )
+}
+
+const tenth = (v: number) => Math.round(v * 10) / 10
+
+function moved(sheet: Sheet | undefined, drag: Drag | null): Sheet | undefined {
+  if (!sheet || !drag) return sheet
+  const placements = sheet.placements.map((p, i) => (i === drag.index ? { ...p, x: p.x + drag.dx, y: p.y + drag.dy } : p))
+  return { ...sheet, placements }
+}
+
+/** The mat under the sheet: a grid of centimetres. */
+function MatPicture({ layout, px }: { layout: Layout; px: number }) {
+  const { width, height } = layout.mat
+  return (
+    <g>
+      <defs>
+        <pattern id="mat" width={10} height={10} patternUnits="userSpaceOnUse">
+          <path d="M10 0V10H0" fill="none" stroke="#c9bfae" strokeWidth={px * 0.7} />
+        </pattern>
+      </defs>
+      <rect width={width} height={height} rx={3} fill="#e2d8c6" />
+      <rect width={width} height={height} rx={3} fill="url(#mat)" />
+    </g>
+  )
+}
+
+type PlacedProps = {
+  project: Project
+  placement: Placement
+  px: number
+  wrong: boolean
+  chosen: boolean
+  onPointerDown: (event: PointerEvent) => void
+  onFocus: () => void
+  onKeyDown: (event: KeyboardEvent) => void
+}
+
+function PlacedPiece({ project, placement, px, wrong, chosen, ...handlers }: PlacedProps) {
+  const piece = project.pieces[placement.piece]
+  const paths = useMemo(() => (piece ? pathsOf(project, piece.id) : null), [project, piece])
+  if (!piece || !paths) return null
+  const [a, b, c, d, e, f] = placementTransform(project, piece, placement)
+  const name = `${piece.name}${piece.copies > 1 ? `, copy ${placement.copy + 1}` : ''}${wrong ? ', overlaps or leaves the margin' : ''}`
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: a shape in a drawing cannot be a button element
+    <g transform={`matrix(${a} ${b} ${c} ${d} ${e} ${f})`} role="button" tabIndex={0} aria-label={name} data-testid="placed" data-wrong={wrong} {...handlers}>
+      <path
+        d={paths.outline}
+        fillRule="evenodd"
+        fill={wrong ? 'rgb(163 39 29 / 0.2)' : chosen ? 'rgb(125 42 95 / 0.16)' : 'rgb(255 253 248 / 0.42)'}
+        stroke={wrong ? 'var(--alarm)' : LINE_STYLES.cut.colour}
+        strokeWidth={(chosen ? 2.6 : 1.5) * px}
+      />
+      {paths.inner.map(({ role, d: path }) => (
+        <path
+          key={role}
+          d={path}
+          fill="none"
+          stroke={LINE_STYLES[role].colour}
+          strokeWidth={1.2 * px}
+          strokeDasharray={LINE_STYLES[role].dash.map((x) => x * px * 0.8).join(' ')}
+          pointerEvents="none"
+        />
+      ))}
+    </g>
+  )
+}
+
+function pathsOf(project: Project, pieceId: string) {
+  const piece = project.pieces[pieceId]!
+  const edges = new Set([...piece.outline, ...piece.openings.flat()])
+  const byRole = new Map<keyof typeof LINE_STYLES, string>()
+  for (const line of linesOf(project, piece.lines))
+    if (!edges.has(line.id) && line.role !== 'skip') byRole.set(line.role, (byRole.get(line.role) ?? '') + line.d)
+  return {
+    outline: writePath(outlineOf(project, piece)) + linesOf(project, piece.openings.flat()).map((l) => l.d).join(''),
+    inner: [...byRole].map(([role, d]) => ({ role, d })),
+  }
+}

@@ -1,0 +1,168 @@
+'use client'
+import { LayoutGrid, RotateCw } from 'lucide-react'
+import { useEffect, useRef } from 'react'
+import styled from 'styled-components'
+import { densityOf } from '@/core/sheets/check'
+import { formatSize } from '@/core/units/length'
+import { Button, QuietButton } from '@/kit/button'
+import { LengthField } from '@/kit/field'
+import { Muted, Row, Section, Tag } from '@/kit/surface'
+import { Swatch } from '../../shelf/shelf'
+import { useDerived, useProject, useWorkbench } from '../../store/context'
+import { sheetsBehind } from './behind'
+import { changeLayout, layOut, movePlacement } from './layout-edits'
+import type { Chosen } from './sheet-board'
+import { useCheck } from './use-check'
+
+const Fields = styled.div`
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 10px;
+`
+const SheetLeaf = styled.button`
+  display: grid;
+  grid-template-columns: auto 1fr auto;
+  gap: 2px 10px;
+  align-items: center;
+  width: 100%;
+  border: 0;
+  border-radius: var(--radius);
+  padding: 9px 11px;
+  background: var(--paper);
+  text-align: left;
+  cursor: pointer;
+  box-shadow: var(--lift);
+  margin-bottom: 8px;
+  &[aria-pressed='true'] {
+    box-shadow: 0 0 0 2.5px var(--plum);
+  }
+`
+const Select = styled.select`
+  border: 1px solid var(--hairline);
+  border-radius: 7px;
+  padding: 6px 8px;
+  background: var(--paper);
+`
+
+type Props = { sheetId: string | null; onSheet: (id: string) => void; chosen: Chosen | null; onChosen: (chosen: Chosen | null) => void }
+
+/** The mat, the sheets on it, and what does not fit. */
+export function Sheets({ sheetId, onSheet, chosen, onChosen }: Props) {
+  const workbench = useWorkbench()
+  const project = useProject((s) => s.project)
+  const papers = useProject((s) => s.papers)
+  const { layout, pieces, unit } = project
+  const behind = sheetsBehind(pieces, layout)
+  const began = useRef(false)
+
+  useEffect(() => {
+    // The first visit lays everything out: there is nothing that it could undo.
+    if (began.current || layout.sheets.length > 0 || layout.unplaced.length > 0 || Object.keys(pieces).length === 0) return
+    began.current = true
+    void layOut(workbench)
+  }, [workbench, layout, pieces])
+
+  const densities = useDerived((p) => p.layout.sheets.map((s) => densityOf(p, s)))
+  const { overlapping, outside } = useCheck(sheetId)
+  const sheet = layout.sheets.find((s) => s.id === sheetId)
+  const placement = sheet && chosen?.sheet === sheet.id ? sheet.placements[chosen.index] : undefined
+  const name = placement ? (pieces[placement.piece]?.name ?? '') : ''
+  return (
+    <>
+      <Section>
+        <Row style={{ justifyContent: 'space-between', marginBottom: 10 }}>
+          <h2>{layout.sheets.length === 1 ? '1 sheet' : `${layout.sheets.length} sheets`}</h2>
+          <Button onPress={() => void layOut(workbench)}>
+            <LayoutGrid size={16} /> Lay out
+          </Button>
+        </Row>
+        {behind && layout.sheets.length > 0 ? (
+          <p style={{ marginBottom: 10 }}>
+            <Tag $tone="brass">behind</Tag> Pieces, copies or papers have changed since. Lay out again.
+          </p>
+        ) : null}
+        {layout.unplaced.map((u) => (
+          <p key={u.piece} style={{ marginBottom: 10, fontSize: 13.5 }} data-testid="unplaced">
+            <Tag $tone="alarm">{pieces[u.piece]?.name ?? 'A piece'} is on no sheet</Tag> {u.why}
+          </p>
+        ))}
+        {layout.sheets.map((s, i) => {
+          const paper = papers.find((p) => p.id === s.paper)
+          return (
+            <SheetLeaf key={s.id} aria-pressed={s.id === sheetId} onClick={() => onSheet(s.id)} data-testid="sheet">
+              <Swatch style={{ background: paper?.colour }} />
+              <b>Sheet {i + 1}</b>
+              <span>{Math.round((densities[i] ?? 0) * 100)} % used</span>
+              <span />
+              <Muted as="span">
+                {paper?.name ?? 'paper that is gone'}, {formatSize(s, unit)}
+              </Muted>
+              <Muted as="span">{s.placements.length === 1 ? '1 piece' : `${s.placements.length} pieces`}</Muted>
+            </SheetLeaf>
+          )
+        })}
+        {overlapping.length > 0 ? <Tag $tone="alarm">{overlapping.length} overlapping here</Tag> : null}{' '}
+        {outside.length > 0 ? <Tag $tone="alarm">{outside.length} out of the margin here</Tag> : null}
+      </Section>
+      {placement && sheet && chosen ? (
+        <Section>
+          <h2>{name}</h2>
+          <Fields>
+            <LengthField
+              label="From the left"
+              mm={placement.x}
+              unit={unit}
+              min={-1000}
+              onCommit={(x) => movePlacement(workbench, sheet.id, chosen.index, { x }, `Move “${name}”`)}
+            />
+            <LengthField
+              label="From the top"
+              mm={placement.y}
+              unit={unit}
+              min={-1000}
+              onCommit={(y) => movePlacement(workbench, sheet.id, chosen.index, { y }, `Move “${name}”`)}
+            />
+          </Fields>
+          <Row style={{ marginTop: 10 }}>
+            <QuietButton
+              onPress={() =>
+                movePlacement(workbench, sheet.id, chosen.index, { rotation: (placement.rotation + 90) % 360 }, `Turn “${name}”`)
+              }
+            >
+              <RotateCw size={15} /> Turn
+            </QuietButton>
+            {layout.sheets.length > 1 ? (
+              <Select
+                aria-label="Move to another sheet"
+                value=""
+                onChange={(e) => {
+                  movePlacement(workbench, sheet.id, chosen.index, {}, `Move “${name}” to another sheet`, e.target.value)
+                  onChosen(null)
+                }}
+              >
+                <option value="">To another sheet…</option>
+                {layout.sheets.map((s, i) =>
+                  s.id === sheet.id ? null : (
+                    <option key={s.id} value={s.id}>
+                      Sheet {i + 1}
+                    </option>
+                  ),
+                )}
+              </Select>
+            ) : null}
+          </Row>
+        </Section>
+      ) : null}
+      <Section>
+        <h2>Mat and margins</h2>
+        <Fields>
+          <LengthField label="Mat width" mm={layout.mat.width} unit={unit} min={20} onCommit={(v) => void changeLayout(workbench, 'Change the mat', (l) => { l.mat.width = v })} />
+          <LengthField label="Mat height" mm={layout.mat.height} unit={unit} min={20} onCommit={(v) => void changeLayout(workbench, 'Change the mat', (l) => { l.mat.height = v })} />
+          <LengthField label="Margin of the mat" mm={layout.mat.margin} unit={unit} max={100} onCommit={(v) => void changeLayout(workbench, 'Change the margin', (l) => { l.mat.margin = v })} />
+          <LengthField label="Margin of a sheet" mm={layout.sheetMargin} unit={unit} max={100} onCommit={(v) => void changeLayout(workbench, 'Change the margin', (l) => { l.sheetMargin = v })} />
+          <LengthField label="Between pieces" mm={layout.spacing} unit={unit} max={100} onCommit={(v) => void changeLayout(workbench, 'Change the spacing', (l) => { l.spacing = v })} />
+        </Fields>
+      </Section>
+    </>
+  )
+}

@@ -1,0 +1,106 @@
+import type { Change, Edit } from '@/core/document/edits'
+import type { Paper, PaperFields } from '@/core/document/paper'
+import type { Project } from '@/core/document/schema'
+
+export type HistoryEntry = { revision: number; label: string }
+export type History = { undo: HistoryEntry[]; redo: HistoryEntry[] }
+export type StoredProject = { project: Project; revision: number; history: History }
+export type AcceptedEdit = { revision: number; label: string; changes: Change[]; history: History }
+export type ListedProject = {
+  id: string
+  name: string
+  revision: number
+  updatedAt: string
+  lines: number
+  pieces: number
+  toDecide: number
+  sheets: number
+  sources: string[]
+}
+
+export type JobState = {
+  status: 'running' | 'paused' | 'tool-change' | 'done' | 'cancelled' | 'interrupted'
+  message: string
+  share: number
+  seconds: number
+  x: number
+  y: number
+  deviation: number | null
+}
+export type JobView = { id: string; projectId: string; sheetId: string; state: JobState; drawn: number[][] }
+
+/** What the server answered instead of what was asked for; status 0 where it did not answer at all. */
+export class ApiError extends Error {
+  override readonly name = 'ApiError'
+  constructor(
+    readonly status: number,
+    message: string,
+  ) {
+    super(message)
+  }
+}
+
+async function call<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
+  let response: Response
+  const raw = body instanceof Blob
+  try {
+    response = await fetch(`/api/${path}`, {
+      method,
+      ...(body === undefined ? {} : { body: raw ? body : JSON.stringify(body) }),
+      ...(raw || body === undefined ? {} : { headers: { 'content-type': 'application/json' } }),
+      ...(signal ? { signal } : {}),
+    })
+  } catch (error) {
+    if (signal?.aborted) throw error
+    throw new ApiError(0, 'The server does not answer. Check that it runs; this page tries again by itself.')
+  }
+  const answer = (await response.json().catch(() => ({}))) as T & { message?: string }
+  if (!response.ok) throw new ApiError(response.status, answer.message ?? `The server answered ${response.status}.`)
+  return answer
+}
+
+const at = (...parts: string[]) => parts.map(encodeURIComponent).join('/')
+
+export const api = {
+  projects: () => call<{ projects: ListedProject[] }>('GET', 'projects'),
+  rename: (id: string, name: string) => call<AcceptedEdit>('PATCH', at('projects', id), { name }),
+  remove: (id: string) => call<object>('DELETE', at('projects', id)),
+  restore: (id: string) => call<object>('POST', at('projects', id, 'restore')),
+  duplicate: (id: string) => call<{ id: string }>('POST', at('projects', id, 'duplicate')),
+  importFile: (file: File, importId: string, signal: AbortSignal) =>
+    call<{ id: string }>('POST', `projects?${new URLSearchParams({ file: file.name, import: importId })}`, file, signal),
+  addFile: (id: string, base: number, file: File, importId: string, signal: AbortSignal) =>
+    call<AcceptedEdit>(
+      'POST',
+      `${at('projects', id, 'sources')}?${new URLSearchParams({ file: file.name, base: String(base), import: importId })}`,
+      file,
+      signal,
+    ),
+  rescale: (id: string, source: string, base: number, mmPerUnit: number) =>
+    call<AcceptedEdit>('POST', at('projects', id, 'sources', source, 'scale'), { base, mmPerUnit }),
+  load: (id: string) => call<StoredProject>('GET', at('projects', id)),
+  edit: (id: string, base: number, edit: Edit) => call<AcceptedEdit>('POST', at('projects', id, 'edits'), { base, ...edit }),
+  undo: (id: string, base: number) => call<AcceptedEdit>('POST', at('projects', id, 'undo'), { base }),
+  redo: (id: string, base: number) => call<AcceptedEdit>('POST', at('projects', id, 'redo'), { base }),
+  papers: () => call<{ papers: Paper[] }>('GET', 'papers'),
+  addPaper: (fields: PaperFields) => call<{ paper: Paper }>('POST', 'papers', fields),
+  changePaper: (id: string, fields: PaperFields) => call<{ paper: Paper }>('PUT', at('papers', id), fields),
+  removePaper: (id: string) => call<object>('DELETE', at('papers', id)),
+  restorePaper: (id: string) => call<object>('POST', at('papers', id, 'restore')),
+  sheetJob: (id: string, sheet: string) => call<{ job: JobView | null }>('GET', at('projects', id, 'sheets', sheet, 'job')),
+  startJob: (id: string, sheet: string) => call<{ job: JobView }>('POST', at('projects', id, 'sheets', sheet, 'job')),
+  job: (id: string) => call<{ job: JobView }>('GET', at('jobs', id)),
+  commandJob: (id: string, command: 'pause' | 'resume' | 'cancel') =>
+    call<{ job: JobView }>('POST', at('jobs', id, command)),
+}
+
+/** Addresses of files to save. */
+export const fileAddress = (project: string, sheet: string, kind: 'svg' | 'gcode') =>
+  `/api/${at('projects', project, 'sheets', sheet, kind)}`
+
+/** Calls `listener` with each event of a stream until the answer is called. */
+export function listen<T>(path: string, listener: (data: T) => void): () => void {
+  const source = new EventSource(`/api/${path}`)
+  source.onmessage = (event) => listener(JSON.parse(event.data) as T)
+  return () => source.close()
+}

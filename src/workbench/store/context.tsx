@@ -1,0 +1,63 @@
+'use client'
+import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from 'react'
+import { useStore } from 'zustand'
+import { startComputer } from '@/tasks/computer'
+import { Muted } from '@/kit/surface'
+import { api } from './api'
+import { createProjectStore, type ProjectState, type Workbench } from './project-store'
+
+const WorkbenchContext = createContext<Workbench | null>(null)
+
+/** Loads a project and keeps it open for everything inside. */
+export function WorkbenchProvider({ id, children }: { id: string; children: ReactNode }) {
+  const [workbench, setWorkbench] = useState<Workbench | null>(null)
+  const [problem, setProblem] = useState<string | null>(null)
+  useEffect(() => {
+    const { computer, end } = startComputer()
+    let opened: Workbench | null = null
+    let left = false
+    Promise.all([api.load(id), api.papers()])
+      .then(async ([stored, { papers }]) => {
+        if (left) return
+        await computer.open(JSON.stringify(stored.project))
+        opened = createProjectStore({ id, ...stored, papers }, computer)
+        void opened.refresh()
+        setWorkbench(opened)
+      })
+      .catch((error: Error) => setProblem(error.message))
+    return () => {
+      left = true
+      opened?.end()
+      end()
+    }
+  }, [id])
+  if (problem)
+    return (
+      <div style={{ padding: 48 }} role="alert">
+        <p>{problem}</p>
+        <p>
+          <a href="/">All projects</a>
+        </p>
+      </div>
+    )
+  if (!workbench) return <Muted style={{ padding: 48 }}>Opening the project…</Muted>
+  return <WorkbenchContext.Provider value={workbench}>{children}</WorkbenchContext.Provider>
+}
+
+export function useWorkbench(): Workbench {
+  const workbench = useContext(WorkbenchContext)
+  if (!workbench) throw new Error('workbench: there is no provider around this')
+  return workbench
+}
+
+/** A part of the open project's state; the component is drawn again when it changes. */
+export function useProject<T>(select: (state: ProjectState) => T): T {
+  return useStore(useWorkbench().store, select)
+}
+
+/** A value computed from the project, only when the project changes. */
+export function useDerived<T>(derive: (project: ProjectState['project']) => T): T {
+  const project = useProject((s) => s.project)
+  // biome-ignore lint/correctness/useExhaustiveDependencies: derive is a pure function of the project
+  return useMemo(() => derive(project), [project])
+}
