@@ -2,7 +2,18 @@
  * Imports run one way: app -> workbench -> kit; app -> server; workbench, server -> tasks -> core; bin -> core, server.
  * Inside core, a folder imports only folders above it in CORE_ORDER.
  */
-const CORE_ORDER = ['units', 'geometry', 'document', 'intake', 'sorting', 'binding', 'inspection', 'sheets', 'cutting', 'export']
+const CORE_ORDER = [
+  'units',
+  'geometry',
+  'document',
+  'intake',
+  'sorting',
+  'binding',
+  'inspection',
+  'sheets',
+  'cutting',
+  'export',
+]
 
 const coreRules = CORE_ORDER.map((folder, at) => ({
   name: `core-${folder}-looks-only-upwards`,
@@ -34,7 +45,9 @@ module.exports = {
       comment: 'The computation runs in a browser worker and in a server thread alike.',
       severity: 'error',
       from: { path: '^src/core/', pathNot: '[.]test[.]ts$' },
-      to: { path: '(^|node_modules/)(react|react-dom|next|sequelize|sqlite3|styled-components|zustand|comlink)(/|$)' },
+      to: {
+        path: '(^|node_modules/)(react|react-dom|next|sequelize|sqlite3|styled-components|zustand|comlink)(/|$)',
+      },
     },
     {
       name: 'core-imports-no-node',

@@ -6,6 +6,8 @@ export default defineConfig({
   test: {
     include: ['src/**/*.test.ts', 'bin/**/*.test.ts', 'demo/**/*.test.ts'],
     testTimeout: 30_000,
-    reporters: process.env.VITEST_JSON ? ['default', ['json', { outputFile: process.env.VITEST_JSON }]] : ['default'],
+    reporters: process.env.VITEST_JSON
+      ? ['default', ['json', { outputFile: process.env.VITEST_JSON }]]
+      : ['default'],
   },
 })

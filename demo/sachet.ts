@@ -23,9 +23,16 @@ export function drawSachet(): string {
   scallops(outline, { x, y: y - 6 }, { x: right, y: y - 6 }, 5, TOP_FLAP - 6)
   outline.to(right, y).to(right + 4, y + 4)
   edge(outline, { x: right + SIDE_FLAP, y: y + 10 }, { x: right + SIDE_FLAP, y: bottom - 10 }, 6)
-  outline.to(right + 4, bottom - 4).to(right, bottom).to(right - 2, bottom + 4).to(right - 2, bottom + BACK - 10)
+  outline
+    .to(right + 4, bottom - 4)
+    .to(right, bottom)
+    .to(right - 2, bottom + 4)
+    .to(right - 2, bottom + BACK - 10)
   edge(outline, { x: right - 2, y: bottom + BACK - 10 }, { x: x + 2, y: bottom + BACK - 10 }, 5)
-  outline.to(x + 2, bottom + 4).to(x, bottom).to(x - 4, bottom - 4)
+  outline
+    .to(x + 2, bottom + 4)
+    .to(x, bottom)
+    .to(x - 4, bottom - 4)
   edge(outline, { x: x - SIDE_FLAP, y: bottom - 10 }, { x: x - SIDE_FLAP, y: y + 10 }, 6)
   outline.to(x - 4, y + 4)
   const folds = [
@@ -45,7 +52,12 @@ export function drawSachet(): string {
 }
 
 /** A row of `count` half rounds from one point to another along a straight edge, bulging to the left of the way. */
-function edge(outline: Pen, from: { x: number; y: number }, to: { x: number; y: number }, count: number): void {
+function edge(
+  outline: Pen,
+  from: { x: number; y: number },
+  to: { x: number; y: number },
+  count: number,
+): void {
   outline.to(from.x, from.y)
   const dx = (to.x - from.x) / count
   const dy = (to.y - from.y) / count
@@ -54,7 +66,13 @@ function edge(outline: Pen, from: { x: number; y: number }, to: { x: number; y: 
 }
 
 /** The top flap: scallops along an arch that rises by `rise` mm. */
-function scallops(outline: Pen, from: { x: number; y: number }, to: { x: number; y: number }, count: number, rise: number): void {
+function scallops(
+  outline: Pen,
+  from: { x: number; y: number },
+  to: { x: number; y: number },
+  count: number,
+  rise: number,
+): void {
   outline.to(from.x, from.y)
   let before = from
   for (let i = 1; i <= count; i += 1) {
@@ -66,6 +84,12 @@ function scallops(outline: Pen, from: { x: number; y: number }, to: { x: number;
 }
 
 function tag(x: number, y: number): string {
-  const outline = pen().to(x, y + 8).to(x + 8, y).to(x + 20, y).to(x + 28, y + 8).to(x + 28, y + 48).to(x, y + 48)
+  const outline = pen()
+    .to(x, y + 8)
+    .to(x + 8, y)
+    .to(x + 20, y)
+    .to(x + 28, y + 8)
+    .to(x + 28, y + 48)
+    .to(x, y + 48)
   return `<g id="tag" ${CUT}><path d="${outline.close()}"/><circle cx="${((x + 14) * PX).toFixed(2)}" cy="${((y + 8) * PX).toFixed(2)}" r="${(2.5 * PX).toFixed(2)}"/></g>`
 }

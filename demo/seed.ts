@@ -22,13 +22,23 @@ async function seed(): Promise<void> {
   for (const { file, name, source } of DEMOS) {
     const bytes = readFileSync(fileURLToPath(new URL(`./drawings/${file}`, import.meta.url)))
     const drawing = readDrawing(bytes, file)
-    const [project] = addSource(emptyProject(name), drawing, { id: source, name: file, format: drawing.format, bytes: bytes.length })
-    await createProject(file === 'tea-caddy.svg' ? nameCaddy(project) : project, [{ id: source, name: file, bytes }])
+    const [project] = addSource(emptyProject(name), drawing, {
+      id: source,
+      name: file,
+      format: drawing.format,
+      bytes: bytes.length,
+    })
+    await createProject(file === 'tea-caddy.svg' ? nameCaddy(project) : project, [
+      { id: source, name: file, bytes },
+    ])
   }
 }
 
 function nameCaddy(project: Project): Project {
-  const pieces = Object.values(project.pieces).map((piece, i) => ({ ...piece, name: CADDY_PIECES[i] ?? piece.name }))
+  const pieces = Object.values(project.pieces).map((piece, i) => ({
+    ...piece,
+    name: CADDY_PIECES[i] ?? piece.name,
+  }))
   return { ...project, pieces: Object.fromEntries(pieces.map((p) => [p.id, p])) }
 }
 

@@ -7,7 +7,9 @@ import { isLocal } from './server/local-host'
  */
 export function proxy(request: NextRequest): NextResponse {
   if (!isLocal(request.headers.get('host') ?? ''))
-    return new NextResponse('This server answers on 127.0.0.1 only. Open it under that address.', { status: 403 })
+    return new NextResponse('This server answers on 127.0.0.1 only. Open it under that address.', {
+      status: 403,
+    })
   const nonce = btoa(crypto.randomUUID())
   const dev = process.env.NODE_ENV === 'development'
   const policy = [

@@ -4,7 +4,10 @@ import type { Metadata } from 'next'
 import type { ReactNode } from 'react'
 import { StyleRegistry } from './style-registry'
 
-export const metadata: Metadata = { title: 'Velvet Crease', description: 'From a flat drawing to folded paper.' }
+export const metadata: Metadata = {
+  title: 'Velvet Crease',
+  description: 'From a flat drawing to folded paper.',
+}
 
 export default function RootLayout({ children }: { children: ReactNode }) {
   return (

@@ -14,14 +14,19 @@ export const FieldLabel = styled(Label)`
   font-size: 12.5px;
   color: var(--ink-soft);
 `
-const Box = styled.span`
+const Box = styled.span<{ $quiet: boolean }>`
   display: flex;
   align-items: center;
-  background: var(--paper);
-  border: 1px solid var(--hairline);
+  background: ${(p) => (p.$quiet ? 'transparent' : 'var(--paper)')};
+  border: 1px solid ${(p) => (p.$quiet ? 'transparent' : 'var(--hairline)')};
+  margin-left: ${(p) => (p.$quiet ? '-10px' : '0')};
   border-radius: 7px;
+  &:hover {
+    border-color: var(--hairline);
+  }
   &:focus-within {
     border-color: var(--plum);
+    background: var(--paper);
   }
 `
 const Entry = styled(Input)`
@@ -51,10 +56,12 @@ type EntryProps = {
   /** what the typed text means, or a sentence about what is wrong with it */
   read: (typed: string) => { ok: true; commit: () => void } | { ok: false; message: string }
   hideLabel?: boolean
+  /** looks like plain text until it is pointed at */
+  quiet?: boolean
 }
 
 /** A field that commits on Enter or on leaving, and says what is wrong without losing what was typed. */
-function CommitField({ label, text, suffix, read, hideLabel }: EntryProps) {
+function CommitField({ label, text, suffix, read, hideLabel, quiet = false }: EntryProps) {
   const [typed, setTyped] = useState<string | null>(null)
   const [wrong, setWrong] = useState<string | null>(null)
   // A value that changed elsewhere (undo) replaces what stands here.
@@ -94,8 +101,10 @@ function CommitField({ label, text, suffix, read, hideLabel }: EntryProps) {
       {...(hideLabel ? { 'aria-label': label } : {})}
     >
       {hideLabel ? null : <FieldLabel>{label}</FieldLabel>}
-      <Box>
-        <Entry />
+      <Box $quiet={quiet}>
+        <Entry
+          style={quiet ? { fontWeight: 600, padding: '2px 9px', textOverflow: 'ellipsis' } : undefined}
+        />
         {suffix ? <Suffix aria-hidden>{suffix}</Suffix> : null}
       </Box>
       <Wrong>{wrong}</Wrong>
@@ -125,7 +134,10 @@ export function LengthField({ label, mm, unit, min = 0, max = 3000, hideLabel, o
         const parsed = parseLength(typed, unit)
         if (!parsed.ok) return parsed
         if (parsed.mm < min || parsed.mm > max)
-          return { ok: false, message: `From ${formatLength(min, unit)} to ${formatLength(max, unit)} ${unit}.` }
+          return {
+            ok: false,
+            message: `From ${formatLength(min, unit)} to ${formatLength(max, unit)} ${unit}.`,
+          }
         return { ok: true, commit: () => onCommit(parsed.mm) }
       }}
     />
@@ -144,7 +156,16 @@ type NumberEntryProps = {
 }
 
 /** A plain number in a range. */
-export function NumberEntry({ label, value, min, max, suffix, whole, hideLabel, onCommit }: NumberEntryProps) {
+export function NumberEntry({
+  label,
+  value,
+  min,
+  max,
+  suffix,
+  whole,
+  hideLabel,
+  onCommit,
+}: NumberEntryProps) {
   return (
     <CommitField
       label={label}
@@ -162,18 +183,27 @@ export function NumberEntry({ label, value, min, max, suffix, whole, hideLabel, 
   )
 }
 
-type NameFieldProps = { label: string; value: string; hideLabel?: boolean; onCommit: (name: string) => void }
+type NameFieldProps = {
+  label: string
+  value: string
+  hideLabel?: boolean
+  quiet?: boolean
+  onCommit: (name: string) => void
+}
 
 /** A name of at least one letter. */
-export function NameField({ label, value, hideLabel, onCommit }: NameFieldProps) {
+export function NameField({ label, value, hideLabel, quiet, onCommit }: NameFieldProps) {
   return (
     <CommitField
       label={label}
       text={value}
+      quiet={quiet ?? false}
       hideLabel={hideLabel ?? false}
       read={(typed) => {
         const name = typed.trim().slice(0, 120)
-        return name === '' ? { ok: false, message: 'Give it a name.' } : { ok: true, commit: () => onCommit(name) }
+        return name === ''
+          ? { ok: false, message: 'Give it a name.' }
+          : { ok: true, commit: () => onCommit(name) }
       }}
     />
   )

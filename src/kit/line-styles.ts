@@ -11,7 +11,13 @@ export type LineStyle = {
   startDot: boolean
 }
 
-const style = (colour: string, width: number, dash: readonly number[] = [], round = false, startDot = false): LineStyle => ({
+const style = (
+  colour: string,
+  width: number,
+  dash: readonly number[] = [],
+  round = false,
+  startDot = false,
+): LineStyle => ({
   colour,
   width,
   dash,

@@ -30,7 +30,7 @@ export type NoticeProps = {
 /** A sentence that stays until it is closed, with one action at most. */
 export function Notice({ message, tone = 'calm', action, onClose }: NoticeProps) {
   return (
-    <Strip $tone={tone} role={tone === 'alarm' ? 'alert' : 'status'}>
+    <Strip $tone={tone} data-testid="notice" role={tone === 'alarm' ? 'alert' : 'status'}>
       <span>{message}</span>
       {action ? <QuietButton onPress={action.run}>{action.label}</QuietButton> : null}
       <IconButton aria-label="Close this message" onPress={onClose}>

@@ -7,9 +7,10 @@ export const Section = styled.section`
   & + & {
     border-top: 1px solid var(--hairline);
   }
-  > h2,
-  > h3 {
-    font-size: 15px;
+  h2 {
+    font-size: 16px;
+  }
+  > h2 {
     margin-bottom: 8px;
   }
 `

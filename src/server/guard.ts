@@ -8,9 +8,11 @@ import { Problem } from './problem'
  */
 export function guard(headers: Headers, method: string): void {
   const host = headers.get('host') ?? ''
-  if (!isLocal(host)) throw new Problem(403, 'This server answers on 127.0.0.1 only. Open it under that address.')
+  if (!isLocal(host))
+    throw new Problem(403, 'This server answers on 127.0.0.1 only. Open it under that address.')
   const origin = headers.get('origin')
-  const foreign = origin !== null && (origin === 'null' || !URL.canParse(origin) || new URL(origin).host !== host)
+  const foreign =
+    origin !== null && (origin === 'null' || !URL.canParse(origin) || new URL(origin).host !== host)
   const site = headers.get('sec-fetch-site')
   if (method !== 'GET' && method !== 'HEAD' && (foreign || site === 'cross-site'))
     throw new Problem(403, 'Another site tried to change something here, so nothing was done.')

@@ -32,7 +32,10 @@ export function asProblem(error: unknown): Problem {
     return new Problem(409, 'Something else changed this at the same moment. Reload the page and try again.')
   const code = databaseCode(error)
   if (code === 'SQLITE_BUSY' || code === 'SQLITE_LOCKED' || error instanceof TimeoutError)
-    return new Problem(503, 'The database is locked by another program. Close that program; nothing was changed, try again.')
+    return new Problem(
+      503,
+      'The database is locked by another program. Close that program; nothing was changed, try again.',
+    )
   if (code === 'SQLITE_FULL' || code === 'SQLITE_IOERR')
     return new Problem(507, 'The disk is full, so nothing was saved. Free some space and try again.')
   if (code === 'SQLITE_READONLY' || code === 'SQLITE_CANTOPEN')

@@ -27,7 +27,11 @@ export const readFile: Task<ReadFileInput, ReadFileOutput> = {
     report(0.05, 'Reading the drawing')
     const drawing = readDrawing(bytes, fileName, { mmPerUnit })
     report(0.5, `Sorting ${drawing.lines.length} lines`)
-    const title = fileName.replace(/\.[^.]+$/, '').replace(/[-_]+/g, ' ').trim() || 'Untitled'
+    const title =
+      fileName
+        .replace(/\.[^.]+$/, '')
+        .replace(/[-_]+/g, ' ')
+        .trim() || 'Untitled'
     const [next, edit] = addSource(project ?? emptyProject(title.slice(0, 120)), drawing, {
       id: sourceId,
       name: fileName,

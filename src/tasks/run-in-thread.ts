@@ -56,7 +56,10 @@ export function runInThread<I, O>(
     worker.on('message', (message: Message) => {
       if (message.kind === 'progress') report?.(message.share, message.doing)
       else if (message.kind === 'done') finish(() => resolve(message.output as O))
-      else finish(() => reject(message.refused ? new IntakeRefusal(message.message) : new Error(message.message)))
+      else
+        finish(() =>
+          reject(message.refused ? new IntakeRefusal(message.message) : new Error(message.message)),
+        )
     })
     worker.on('error', (error: NodeJS.ErrnoException) =>
       finish(() =>

@@ -1,4 +1,4 @@
-import { type Role, ROLES } from '@/core/document/schema'
+import { ROLES, type Role } from '@/core/document/schema'
 
 /** What the roles are called on the screen. */
 export const ROLE_NAMES: Record<Role, string> = {
@@ -11,4 +11,5 @@ export const ROLE_NAMES: Record<Role, string> = {
 }
 
 /** The key of each role: its place in the row of role buttons. */
-export const roleOfKey = (key: string): Role | null => (/^[1-6]$/.test(key) ? (ROLES[Number(key) - 1] ?? null) : null)
+export const roleOfKey = (key: string): Role | null =>
+  /^[1-6]$/.test(key) ? (ROLES[Number(key) - 1] ?? null) : null

@@ -100,7 +100,13 @@ function RunView() {
         <Run sheetId={sheet?.id ?? null} onSheet={setSheet} plan={plan} timeline={timeline} job={job} />
       </Panel>
       {plan && timeline ? (
-        <Preview key={plan.sheet} plan={plan} timeline={timeline} paperColour={paper?.colour ?? null} job={job} />
+        <Preview
+          key={plan.sheet}
+          plan={plan}
+          timeline={timeline}
+          paperColour={paper?.colour ?? null}
+          job={job}
+        />
       ) : (
         <div style={{ flex: 1 }} />
       )}
@@ -115,7 +121,11 @@ function Keys() {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return
-      if (event.target instanceof HTMLElement && event.target.closest('input:not([type=radio]):not([type=checkbox]), textarea')) return
+      if (
+        event.target instanceof HTMLElement &&
+        event.target.closest('input:not([type=radio]):not([type=checkbox]), textarea')
+      )
+        return
       event.preventDefault()
       void (event.shiftKey ? workbench.redo() : workbench.undo())
     }

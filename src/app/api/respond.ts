@@ -16,8 +16,12 @@ export function route<P = Record<string, never>>(
       return answered instanceof Response ? answered : Response.json(answered ?? {}, { headers: NO_STORE })
     } catch (error) {
       const problem = asProblem(error)
-      if (problem.status >= 500) log.error({ err: error, path: new URL(request.url).pathname }, 'request failed')
-      return Response.json({ message: problem.message, ...problem.more }, { status: problem.status, headers: NO_STORE })
+      if (problem.status >= 500)
+        log.error({ err: error, path: new URL(request.url).pathname }, 'request failed')
+      return Response.json(
+        { message: problem.message, ...problem.more },
+        { status: problem.status, headers: NO_STORE },
+      )
     }
   }
 }
@@ -68,7 +72,10 @@ export async function readLimited(request: Request, limit: number): Promise<Uint
 }
 
 /** A stream of server-sent events, fed by `follow` until the page leaves or `follow` ends it. */
-export function eventStream(request: Request, follow: (send: (data: unknown) => void, end: () => void) => () => void): Response {
+export function eventStream(
+  request: Request,
+  follow: (send: (data: unknown) => void, end: () => void) => () => void,
+): Response {
   const encoder = new TextEncoder()
   let stop = () => {}
   const stream = new ReadableStream({

@@ -1,7 +1,7 @@
 import { type Edit, joinEdits, makeEdit } from '../document/edits'
 import type { Line, Look, Project } from '../document/schema'
-import { uniteBoxes } from '../geometry/measure'
 import { translation } from '../geometry/affine'
+import { uniteBoxes } from '../geometry/measure'
 import { transformPath } from '../geometry/path'
 import { shapeOf } from '../geometry/shape'
 import type { Drawing } from '../intake/drawing'
@@ -21,7 +21,12 @@ export function addSource(project: Project, drawing: Drawing, file: SourceFile):
   const kept = Object.values(project.lines).filter((l) => l.source !== file.id)
   const right = kept.length > 0 ? uniteBoxes(kept.map((l) => shapeOf(l.d).box)).maxX + GAP : 0
   const { looks, lookOf } = numberLooks(drawing, file.id)
-  const unsorted = drawing.lines.map((l, i) => ({ id: `${file.id}-${i + 1}`, d: l.d, look: l.look, label: l.label }))
+  const unsorted = drawing.lines.map((l, i) => ({
+    id: `${file.id}-${i + 1}`,
+    d: l.d,
+    look: l.look,
+    label: l.label,
+  }))
   const suggestions = suggestRoles(unsorted, drawing.artwork, (l) => lookOf(l.look))
   const lines = unsorted.map(
     (l, i): Line => ({
@@ -37,7 +42,12 @@ export function addSource(project: Project, drawing: Drawing, file: SourceFile):
   const label = `${project.sources[file.id] ? 'Read again' : 'Add'} “${file.name}”`
   const [added, adding] = makeEdit(project, label, (draft) => {
     for (const line of Object.values(project.lines)) if (line.source === file.id) delete draft.lines[line.id]
-    draft.sources[file.id] = { ...file, artwork: drawing.artwork, scale: drawing.scale, findings: drawing.findings }
+    draft.sources[file.id] = {
+      ...file,
+      artwork: drawing.artwork,
+      scale: drawing.scale,
+      findings: drawing.findings,
+    }
     Object.assign(draft.looks, looks)
     Object.assign(draft.lines, Object.fromEntries(lines.map((l) => [l.id, l])))
   })

@@ -76,7 +76,12 @@ function findLoops(cuts: readonly Bindable[]): Loop[] {
 }
 
 /** The position of the outline whose piece holds the greater part of a line; -1 for none. */
-function holderOf(line: Bindable, loops: readonly Loop[], nested: ReturnType<typeof nestRings>, index: SpatialIndex): number {
+function holderOf(
+  line: Bindable,
+  loops: readonly Loop[],
+  nested: ReturnType<typeof nestRings>,
+  index: SpatialIndex,
+): number {
   const { polyline, box } = shapeOf(line.d)
   const asked = spread(polyline, 7)
   const candidates = index

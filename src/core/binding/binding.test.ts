@@ -10,7 +10,8 @@ import { addSource } from './add-source'
 import { type Bindable, findPieces } from './bind'
 import { rebind } from './reconcile'
 
-const rect = (x: number, y: number, w: number, h: number) => `M${x} ${y}L${x + w} ${y}L${x + w} ${y + h}L${x} ${y + h}Z`
+const rect = (x: number, y: number, w: number, h: number) =>
+  `M${x} ${y}L${x + w} ${y}L${x + w} ${y + h}L${x} ${y + h}Z`
 const line = (id: string, d: string, role: Role = 'cut'): Bindable => ({ id, d, role, held: null })
 
 describe('findPieces', () => {
@@ -61,7 +62,9 @@ describe('findPieces', () => {
     expect(others).toEqual([])
     expect(piece!.outline).toEqual(['1', '2', '3', '4'])
     expect(piece!.lines).toContain('branch')
-    expect(findPieces([line('1', 'M0 0L50 0'), line('2', 'M50 0.2L50 30'), line('3', 'M50 30L0 0')])).toEqual([])
+    expect(findPieces([line('1', 'M0 0L50 0'), line('2', 'M50 0.2L50 30'), line('3', 'M50 30L0 0')])).toEqual(
+      [],
+    )
   })
 
   it('takes the same outline drawn twice as one piece', () => {
@@ -110,10 +113,20 @@ describe('rebind', () => {
     const first = Object.keys(named.pieces)[0]!
     named.pieces[first] = { ...named.pieces[first]!, name: 'Front', paper: 'plum', copies: 3 }
     const scores = Object.values(named.lines).filter((l) => l.role === 'score')
-    const [cut] = setLines(named, 'Cut all', scores.map((l) => l.id), { role: 'cut' })
+    const [cut] = setLines(
+      named,
+      'Cut all',
+      scores.map((l) => l.id),
+      { role: 'cut' },
+    )
     const [rebound] = rebind(cut, 'Cut all')
     expect(rebound.pieces[first]).toMatchObject({ name: 'Front', paper: 'plum', copies: 3 })
-    const [back] = setLines(rebound, 'Score all', scores.map((l) => l.id), { role: 'score' })
+    const [back] = setLines(
+      rebound,
+      'Score all',
+      scores.map((l) => l.id),
+      { role: 'score' },
+    )
     expect(rebind(back, 'Score all')[0].pieces).toEqual(named.pieces)
   })
 

@@ -23,7 +23,13 @@ export function rebind(project: Project, label: string): [Project, Edit] {
     if (old) return { ...old, ...piece }
     const number = next
     next += 1
-    return { id: `piece-${number}`, name: nameFor(project, piece, number, names), paper: null, copies: 1, ...piece }
+    return {
+      id: `piece-${number}`,
+      name: nameFor(project, piece, number, names),
+      paper: null,
+      copies: 1,
+      ...piece,
+    }
   })
   const byId = new Map(pieces.map((p) => [p.id, p]))
   for (const line of lines)
@@ -54,7 +60,9 @@ function match(project: Project, found: readonly FoundPiece[]): (Piece | null)[]
     taken.add(piece.id)
     return piece
   }
-  const matched = found.map((f) => claim(f.outline.map((id) => outlineOf.get(id)).find((p) => p && !taken.has(p.id))))
+  const matched = found.map((f) =>
+    claim(f.outline.map((id) => outlineOf.get(id)).find((p) => p && !taken.has(p.id))),
+  )
   const free = Object.values(project.pieces).filter((p) => !taken.has(p.id))
   return found.map((f, i) => {
     if (matched[i] || free.length === 0) return matched[i] ?? null
@@ -73,7 +81,9 @@ function nameFor(project: Project, piece: FoundPiece, number: number, used: Set<
   const line = project.lines[piece.outline[0]!]!
   const layers = project.looks[line.look]?.layers ?? []
   // A layer called "Cut lines" tells what its lines are for, not what the piece is called.
-  const given = [line.label, ...[...layers].reverse()].find((n): n is string => Boolean(n) && !used.has(n!) && !roleInName(n!))
+  const given = [line.label, ...[...layers].reverse()].find(
+    (n): n is string => Boolean(n) && !used.has(n!) && !roleInName(n!),
+  )
   const name = given ?? `Piece ${number}`
   used.add(name)
   return name

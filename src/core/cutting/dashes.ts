@@ -8,7 +8,8 @@ import type { Polyline } from '../geometry/flatten'
  * @returns the dashes; none for a line shorter than one gap
  */
 export function intoDashes(line: Polyline, dash: number, gap: number): Polyline[] {
-  if (!(dash > 0 && gap > 0)) throw new RangeError(`dashes: dash ${dash} and gap ${gap} must be greater than 0`)
+  if (!(dash > 0 && gap > 0))
+    throw new RangeError(`dashes: dash ${dash} and gap ${gap} must be greater than 0`)
   const along = [0]
   for (let i = 2; i < line.length; i += 2)
     along.push(along.at(-1)! + Math.hypot(line[i]! - line[i - 2]!, line[i + 1]! - line[i - 1]!))

@@ -51,10 +51,16 @@ function holders(strokes: readonly Stroke[]): number[] {
   const index = new SpatialIndex(rings.map((r) => r.box))
   const holder = strokes.map(() => -1)
   closedAt.forEach((i, k) => {
-    const { parent, twin } = nested[k]!
-    // A contour that is drawn twice waits for nothing of its own; both follow what they hold.
-    const above = twin >= 0 ? nested[twin]!.parent : parent
-    holder[i] = above >= 0 ? closedAt[above]! : -1
+    const { parent } = nested[k]!
+    holder[i] = parent >= 0 ? closedAt[parent]! : -1
+  })
+  // A contour that is drawn twice is followed twice, one after the other, when all that it holds is done.
+  closedAt.forEach((i, k) => {
+    const { twin } = nested[k]!
+    if (twin < 0) return
+    const first = closedAt[twin]!
+    holder[i] = holder[first]!
+    holder[first] = i
   })
   strokes.forEach(({ points, closed }, i) => {
     if (closed) return

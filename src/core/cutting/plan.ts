@@ -1,5 +1,5 @@
-import { linesOf } from '../document/pieces'
 import { type Paper, PLAIN_SETTINGS, TOOL_ROLES, type ToolRole } from '../document/paper'
+import { linesOf } from '../document/pieces'
 import type { Project, Sheet } from '../document/schema'
 import { flatten } from '../geometry/flatten'
 import { transformContour } from '../geometry/path'
@@ -31,14 +31,27 @@ export function planSheet(project: Project, sheet: Sheet, paper: Paper | null, t
       if (!strokes) continue
       const contour = transformContour(shapeOf(line.d).contour, transform)
       const points = flatten(contour, tolerance)
-      const whole: Stroke = { line: line.id, piece: piece.id, copy: placement.copy, points, closed: contour.closed }
+      const whole: Stroke = {
+        line: line.id,
+        piece: piece.id,
+        copy: placement.copy,
+        points,
+        closed: contour.closed,
+      }
       const beat =
         line.role === 'perforate'
-          ? beatOf(project.looks[line.look]?.dash) ?? PERFORATION
+          ? (beatOf(project.looks[line.look]?.dash) ?? PERFORATION)
           : line.role === 'score' && run.dashedScores
             ? run
             : null
-      if (beat) strokes.push(...intoDashes(points, beat.dash, beat.gap).map((dash) => ({ ...whole, points: dash, closed: false })))
+      if (beat)
+        strokes.push(
+          ...intoDashes(points, beat.dash, beat.gap).map((dash) => ({
+            ...whole,
+            points: dash,
+            closed: false,
+          })),
+        )
       else strokes.push(whole)
     }
   }
@@ -51,7 +64,13 @@ export function planSheet(project: Project, sheet: Sheet, paper: Paper | null, t
     const setting = role === 'score' && dashed ? settings.cut : settings[role]
     return [{ role, tool: dashed ? 'knife' : TOOL[role], setting, dashed, strokes: orderStrokes(strokes) }]
   })
-  return { sheet: sheet.id, width: sheet.width, height: sheet.height, paperName: paper?.name ?? 'Paper', passes }
+  return {
+    sheet: sheet.id,
+    width: sheet.width,
+    height: sheet.height,
+    paperName: paper?.name ?? 'Paper',
+    passes,
+  }
 }
 
 const beatOf = (dash: readonly number[] | undefined) =>

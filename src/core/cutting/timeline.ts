@@ -13,7 +13,14 @@ export const MACHINE = {
 /** One straight movement: from `from` to `to` seconds, to (x, y) in sheet mm, tool down or up. */
 export type Move = { start: number; end: number; x: number; y: number; down: boolean; pass: number }
 
-export type PassTime = { role: Pass['role']; tool: Tool; start: number; end: number; worked: number; travelled: number }
+export type PassTime = {
+  role: Pass['role']
+  tool: Tool
+  start: number
+  end: number
+  worked: number
+  travelled: number
+}
 
 export type Timeline = {
   moves: Move[]

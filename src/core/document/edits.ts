@@ -22,10 +22,16 @@ export const changeSchema: z.ZodType<Change> = z.union([
   z.object({
     op: z.literal('lines'),
     groups: z
-      .array(z.object({ ids: z.array(z.string().min(1).max(64)), set: z.record(z.string().max(20), z.json()) }))
+      .array(
+        z.object({ ids: z.array(z.string().min(1).max(64)), set: z.record(z.string().max(20), z.json()) }),
+      )
       .max(70_000),
   }) as unknown as z.ZodType<BulkChange>,
-  z.object({ op: z.enum(['add', 'remove', 'replace']), path: z.array(key).min(1).max(12), value: z.json().optional() }),
+  z.object({
+    op: z.enum(['add', 'remove', 'replace']),
+    path: z.array(key).min(1).max(12),
+    value: z.json().optional(),
+  }),
 ])
 
 /** Makes an edit by writing to a draft of the project. */
@@ -40,7 +46,12 @@ export function makeEdit(project: Project, label: string, recipe: (draft: Projec
  * Makes an edit that sets the same fields of many lines, without a draft of each.
  * Lines that the project does not have are passed over.
  */
-export function setLines(project: Project, label: string, ids: readonly string[], set: Partial<Line>): [Project, Edit] {
+export function setLines(
+  project: Project,
+  label: string,
+  ids: readonly string[],
+  set: Partial<Line>,
+): [Project, Edit] {
   const fields = Object.keys(set) as (keyof Line)[]
   const present = ids.filter((id) => project.lines[id])
   const before = new Map<string, { ids: string[]; set: Partial<Line> }>()

@@ -4,7 +4,14 @@ import type { Line, Look, Project, Role } from './schema'
 export type Strand = { role: Role; sure: boolean; why: string; lines: string[] }
 
 /** Lines of one source that share a look. Derived, never stored. */
-export type Family = { key: string; source: string; look: Look; lines: string[]; strands: Strand[]; toDecide: number }
+export type Family = {
+  key: string
+  source: string
+  look: Look
+  lines: string[]
+  strands: Strand[]
+  toDecide: number
+}
 
 /** The families of a project: what waits for a decision first, then the larger ones. */
 export function familiesOf(project: Project): Family[] {
@@ -37,8 +44,11 @@ function strandsOf(lines: readonly Line[]): Strand[] {
     if (strand) strand.lines.push(line.id)
     else strands.set(key, { role: line.role, sure: line.sure, why: line.why, lines: [line.id] })
   }
-  return [...strands.values()].sort((a, b) => Number(a.sure) - Number(b.sure) || b.lines.length - a.lines.length)
+  return [...strands.values()].sort(
+    (a, b) => Number(a.sure) - Number(b.sure) || b.lines.length - a.lines.length,
+  )
 }
 
 /** How many decisions are left: one for each strand that is not sure. */
-export const decisionsLeft = (families: readonly Family[]): number => families.reduce((n, f) => n + f.toDecide, 0)
+export const decisionsLeft = (families: readonly Family[]): number =>
+  families.reduce((n, f) => n + f.toDecide, 0)

@@ -1,7 +1,7 @@
-import { type Box, heightOf, uniteBoxes, widthOf } from '../geometry/measure'
-import { shapeOf } from '../geometry/shape'
 import { ringOf } from '../geometry/chain'
+import { type Box, heightOf, uniteBoxes, widthOf } from '../geometry/measure'
 import type { Contour } from '../geometry/path'
+import { shapeOf } from '../geometry/shape'
 import type { Line, Piece, Project, Role } from './schema'
 
 /** The lines of the given ids that the project has. */

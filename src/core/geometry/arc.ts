@@ -1,5 +1,5 @@
-import type { Point } from './point'
 import type { Segment } from './path'
+import type { Point } from './point'
 
 /**
  * Cubic curves for an elliptical arc given by centre, radii, turn of the axes, start angle and sweep (radians).
@@ -76,10 +76,14 @@ export function arcByEnds(
     b *= Math.sqrt(excess)
   }
   const denominator = a * a * y * y + b * b * x * x
-  const root = Math.sqrt(Math.max(0, (a * a * b * b - denominator) / denominator)) * (large === clockwise ? -1 : 1)
+  const root =
+    Math.sqrt(Math.max(0, (a * a * b * b - denominator) / denominator)) * (large === clockwise ? -1 : 1)
   const cx = (root * a * y) / b
   const cy = (-root * b * x) / a
-  const centre = { x: cos * cx - sin * cy + (from.x + to.x) / 2, y: sin * cx + cos * cy + (from.y + to.y) / 2 }
+  const centre = {
+    x: cos * cx - sin * cy + (from.x + to.x) / 2,
+    y: sin * cx + cos * cy + (from.y + to.y) / 2,
+  }
   const start = Math.atan2((y - cy) / b, (x - cx) / a)
   let sweep = Math.atan2((-y - cy) / b, (-x - cx) / a) - start
   if (clockwise && sweep < 0) sweep += 2 * Math.PI

@@ -15,7 +15,8 @@ export function ringOf(contours: readonly Contour[]): Contour {
   let ring = nearest(first.start) < nearest(endOf(first)) ? reverseContour(first) : first
   for (const contour of rest) {
     const end = endOf(ring)
-    const onward = distance(end, contour.start) <= distance(end, endOf(contour)) ? contour : reverseContour(contour)
+    const onward =
+      distance(end, contour.start) <= distance(end, endOf(contour)) ? contour : reverseContour(contour)
     const gap = distance(end, onward.start) > 1e-9 ? [{ to: onward.start }] : []
     ring = { start: ring.start, segments: [...ring.segments, ...gap, ...onward.segments], closed: false }
   }

@@ -17,7 +17,8 @@ const circle = (r: number, tolerance = 0.001): Contour => ({
   closed: true,
 })
 
-const ring = (points: [number, number][]) => flatten(readPath(`M${points.map((p) => p.join(' ')).join('L')}Z`))
+const ring = (points: [number, number][]) =>
+  flatten(readPath(`M${points.map((p) => p.join(' ')).join('L')}Z`))
 const square = (x: number, y: number, side: number) =>
   ring([
     [x, y],
@@ -33,7 +34,8 @@ describe('path', () => {
   })
 
   it.each(['', 'L1 1', 'M0 0A1 1 0 0 0 2 2', 'M0 0L1', 'M0 0Lx 1', 'M0 0M1 1'])('refuses "%s"', (d) =>
-    expect(() => readPath(d)).toThrow(RangeError))
+    expect(() => readPath(d)).toThrow(RangeError),
+  )
 
   it('reverses: same length, opposite area, and twice is the same shape', () => {
     const contour = readPath('M0 0C0 10 10 10 10 0L5 -5L0 -5Z')
@@ -90,7 +92,9 @@ describe('arcs', () => {
   })
 
   it('turn into a straight stretch without a radius, and grow radii that are too small', () => {
-    expect(arcByEnds({ x: 0, y: 0 }, 0, 5, 0, true, true, { x: 3, y: 4 }, 0.001)).toEqual([{ to: { x: 3, y: 4 } }])
+    expect(arcByEnds({ x: 0, y: 0 }, 0, 5, 0, true, true, { x: 3, y: 4 }, 0.001)).toEqual([
+      { to: { x: 3, y: 4 } },
+    ])
     const half = arcByEnds({ x: 0, y: 0 }, 1, 1, 0, false, true, { x: 20, y: 0 }, 0.001)
     expect(lengthOf({ start: { x: 0, y: 0 }, segments: half, closed: false })).toBeCloseTo(10 * Math.PI, 3)
   })
@@ -181,12 +185,19 @@ describe('polylines', () => {
 describe('SpatialIndex', () => {
   it('finds what a plain search finds', () => {
     fc.assert(
-      fc.property(fc.array(fc.tuple(fc.integer({ min: 0, max: 99 }), fc.integer({ min: 0, max: 99 })), { maxLength: 60 }), (at) => {
-        const boxes = at.map(([x, y]) => ({ minX: x, minY: y, maxX: x + 5, maxY: y + 5 }))
-        const place = { minX: 40, minY: 40, maxX: 60, maxY: 60 }
-        const plain = boxes.flatMap((b, i) => (b.minX <= 60 && b.maxX >= 40 && b.minY <= 60 && b.maxY >= 40 ? [i] : []))
-        expect(new SpatialIndex(boxes).meeting(place).sort((a, b) => a - b)).toEqual(plain)
-      }),
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: 0, max: 99 }), fc.integer({ min: 0, max: 99 })), {
+          maxLength: 60,
+        }),
+        (at) => {
+          const boxes = at.map(([x, y]) => ({ minX: x, minY: y, maxX: x + 5, maxY: y + 5 }))
+          const place = { minX: 40, minY: 40, maxX: 60, maxY: 60 }
+          const plain = boxes.flatMap((b, i) =>
+            b.minX <= 60 && b.maxX >= 40 && b.minY <= 60 && b.maxY >= 40 ? [i] : [],
+          )
+          expect(new SpatialIndex(boxes).meeting(place).sort((a, b) => a - b)).toEqual(plain)
+        },
+      ),
       { numRuns: 50, seed: 3 },
     )
   })

@@ -116,7 +116,8 @@ export function lengthOf(contour: Contour): number {
   let length = 0
   let from = contour.start
   for (const s of contour.segments) {
-    length += s.c1 && s.c2 ? cubicLength(from, s.c1, s.c2, s.to) : Math.hypot(s.to.x - from.x, s.to.y - from.y)
+    length +=
+      s.c1 && s.c2 ? cubicLength(from, s.c1, s.c2, s.to) : Math.hypot(s.to.x - from.x, s.to.y - from.y)
     from = s.to
   }
   if (contour.closed) length += Math.hypot(contour.start.x - from.x, contour.start.y - from.y)
@@ -135,7 +136,8 @@ function cubicLength(a: Point, b: Point, c: Point, d: Point): number {
   for (let i = 0; i < parts; i += 1) {
     const middle = (i + 0.5) / parts
     const half = 0.5 / parts
-    for (const [node, weight] of GAUSS) sum += weight * half * (speed(middle + half * node) + speed(middle - half * node))
+    for (const [node, weight] of GAUSS)
+      sum += weight * half * (speed(middle + half * node) + speed(middle - half * node))
   }
   return sum
 }

@@ -20,7 +20,8 @@ const pair = (p: Point): string => `${number(p.x)} ${number(p.y)}`
 /** Writes a contour as SVG path data with absolute `M L C Z` only. */
 export function writePath(contour: Contour): string {
   let d = `M${pair(contour.start)}`
-  for (const s of contour.segments) d += s.c1 && s.c2 ? `C${pair(s.c1)} ${pair(s.c2)} ${pair(s.to)}` : `L${pair(s.to)}`
+  for (const s of contour.segments)
+    d += s.c1 && s.c2 ? `C${pair(s.c1)} ${pair(s.c2)} ${pair(s.to)}` : `L${pair(s.to)}`
   return contour.closed ? `${d}Z` : d
 }
 

@@ -3,7 +3,10 @@ export type Point = { x: number; y: number }
 
 export const distance = (a: Point, b: Point): number => Math.hypot(a.x - b.x, a.y - b.y)
 
-export const lerp = (a: Point, b: Point, t: number): Point => ({ x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t })
+export const lerp = (a: Point, b: Point, t: number): Point => ({
+  x: a.x + (b.x - a.x) * t,
+  y: a.y + (b.y - a.y) * t,
+})
 
 /** Distance from `p` to the straight stretch from `a` to `b`. */
 export function distanceToStretch(p: Point, a: Point, b: Point): number {

@@ -2,7 +2,10 @@ import type { Polyline } from './flatten'
 import { type Box, emptyBox } from './measure'
 import { distanceToStretch, type Point } from './point'
 
-export const pointAt = (line: Polyline, index: number): Point => ({ x: line[2 * index]!, y: line[2 * index + 1]! })
+export const pointAt = (line: Polyline, index: number): Point => ({
+  x: line[2 * index]!,
+  y: line[2 * index + 1]!,
+})
 
 export const pointCount = (line: Polyline): number => line.length / 2
 
@@ -112,6 +115,7 @@ export function polylineArea(line: Polyline): number {
 /** The length of a polyline, mm. */
 export function polylineLength(line: Polyline): number {
   let length = 0
-  for (let i = 2; i < line.length; i += 2) length += Math.hypot(line[i]! - line[i - 2]!, line[i + 1]! - line[i - 1]!)
+  for (let i = 2; i < line.length; i += 2)
+    length += Math.hypot(line[i]! - line[i - 2]!, line[i + 1]! - line[i - 1]!)
   return length
 }

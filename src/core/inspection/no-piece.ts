@@ -7,7 +7,8 @@ export const noPiece: Rule = (project) =>
         {
           rule: 'no-piece',
           severity: 'error',
-          message: 'No cut line closes an outline, so there is no piece yet. Choose the outline and make it cut.',
+          message:
+            'No cut line closes an outline, so there is no piece yet. Choose the outline and make it cut.',
           lines: [],
           pieces: [],
         },

@@ -17,7 +17,8 @@ export function readDrawing(
   options: IntakeOptions = { mmPerUnit: null },
 ): Drawing & { format: string } {
   const known = FORMATS.map((f) => f.name.toUpperCase()).join(', ')
-  if (bytes.length === 0) throw new IntakeRefusal(`${fileName} is empty. Save it again from the program that drew it.`)
+  if (bytes.length === 0)
+    throw new IntakeRefusal(`${fileName} is empty. Save it again from the program that drew it.`)
   if (bytes.length > LIMITS.bytes)
     throw new IntakeRefusal(
       `${fileName} has ${(bytes.length / 1048576).toFixed(1)} MB; up to ${LIMITS.bytes / 1048576} MB are read. Remove pictures from it, or split it.`,

@@ -25,7 +25,8 @@ export function checkSheet(project: Project, sheet: Sheet, layout: Layout): Shee
   laid.forEach((a, i) => {
     for (let j = i + 1; j < laid.length; j += 1) {
       const b = laid[j]
-      if (a && b && boxesMeet(a.box, b.box, -PAPER_TOLERANCE) && overlap(a.polyline, b.polyline)) overlapping.push([i, j])
+      if (a && b && boxesMeet(a.box, b.box, -PAPER_TOLERANCE) && overlap(a.polyline, b.polyline))
+        overlapping.push([i, j])
     }
   })
   return {

@@ -1,13 +1,13 @@
-import { MaxRectsPacker } from 'maxrects-packer'
-import { sizeOfPiece } from '../document/pieces'
+import { MaxRectsPacker, PACKING_LOGIC } from 'maxrects-packer/dist/maxrects-packer.mjs'
 import type { Paper } from '../document/paper'
+import { sizeOfPiece } from '../document/pieces'
 import type { Layout, Piece, Placement, Project, Sheet } from '../document/schema'
 import { heightOf, widthOf } from '../geometry/measure'
 import { excess, tooLarge, usableArea } from './usable-area'
 
 /**
  * Lays all pieces and copies of a project on sheets, one paper at a time, by their boxes, turned a quarter where that
- * helps (maximal rectangles, by the library maxrects-packer).
+ * helps (maximal rectangles, Jylänki 2010, by the library maxrects-packer).
  * @param papers the library; a piece without a paper, or with one that is gone, takes the first
  * @returns sheets and what could not be placed, with the reason
  */
@@ -48,23 +48,83 @@ export function packSheets(project: Project, papers: readonly Paper[]): Pick<Lay
 
 type Item = { piece: string; copy: number; width: number; height: number }
 
-/** Packs boxes into as many areas of `width` x `height` mm as are needed; every box must fit one of them. */
+/** One way to begin: which boxes are turned beforehand, and whether the packer may turn them as it goes. */
+type Start = { turn: (item: Item) => boolean; free: boolean; logic: PACKING_LOGIC }
+
+const NEVER = () => false
+const ALWAYS = () => true
+const LYING = (item: Item) => item.height > item.width
+
+/** The packer takes each box greedily, so several starts are tried; the earlier wins where two are equally good. */
+const STARTS: readonly Start[] = [
+  { turn: NEVER, free: false, logic: PACKING_LOGIC.MAX_EDGE },
+  { turn: NEVER, free: false, logic: PACKING_LOGIC.MAX_AREA },
+  { turn: ALWAYS, free: false, logic: PACKING_LOGIC.MAX_EDGE },
+  { turn: LYING, free: false, logic: PACKING_LOGIC.MAX_EDGE },
+  { turn: (item) => !LYING(item), free: false, logic: PACKING_LOGIC.MAX_EDGE },
+  { turn: NEVER, free: true, logic: PACKING_LOGIC.MAX_EDGE },
+  { turn: NEVER, free: true, logic: PACKING_LOGIC.MAX_AREA },
+  { turn: LYING, free: true, logic: PACKING_LOGIC.MAX_AREA },
+]
+
+/**
+ * Packs boxes into as few areas of `width` x `height` mm as it can; every box must fit one of them. Of equally many
+ * sheets, the one whose last sheet holds least is best: it leaves the most paper in one piece.
+ */
 function packBoxes(items: readonly Item[], width: number, height: number, spacing: number): Placement[][] {
   if (items.length === 0) return []
+  const tries = STARTS.map((start) => packOnce(items, width, height, spacing, start))
+  const areaOf = new Map(items.map((i) => [i.piece, i.width * i.height]))
+  const last = (sheets: Placement[][]) => sheets.at(-1)!.reduce((sum, p) => sum + areaOf.get(p.piece)!, 0)
+  return tries.reduce((best, next) =>
+    next.length < best.length || (next.length === best.length && last(next) < last(best) - 1e-6)
+      ? next
+      : best,
+  )
+}
+
+function packOnce(
+  items: readonly Item[],
+  width: number,
+  height: number,
+  spacing: number,
+  start: Start,
+): Placement[][] {
   // The packer puts the spacing between boxes only; a hair more room lets a box fit that is exactly as wide as the area.
-  const packer = new MaxRectsPacker(width + 1e-6, height + 1e-6, spacing, {
+  const room = { width: width + 1e-6, height: height + 1e-6 }
+  const fits = (w: number, h: number) => w <= room.width && h <= room.height
+  const packer = new MaxRectsPacker(room.width, room.height, spacing, {
     smart: false,
     pot: false,
     square: false,
-    allowRotation: true,
+    allowRotation: start.free,
     border: 0,
+    logic: start.logic,
   })
-  const bySide = [...items].sort((a, b) => Math.max(b.width, b.height) - Math.max(a.width, a.height))
-  for (const item of bySide) packer.add(item.width, item.height, item)
+  const boxes = items.map((item) => {
+    const wanted = start.turn(item)
+    const turned =
+      fits(item.width, item.height) && fits(item.height, item.width) ? wanted : !fits(item.width, item.height)
+    return turned
+      ? { item, turned, w: item.height, h: item.width }
+      : { item, turned, w: item.width, h: item.height }
+  })
+  const size =
+    start.logic === PACKING_LOGIC.MAX_AREA
+      ? (b: (typeof boxes)[0]) => b.w * b.h
+      : (b: (typeof boxes)[0]) => Math.max(b.w, b.h)
+  for (const { item, turned, w, h } of boxes.sort((a, b) => size(b) - size(a)))
+    packer.add(w, h, { item, turned })
   return packer.bins.map((bin) =>
     bin.rects.map((box) => {
-      const item = box.data as Item
-      return { piece: item.piece, copy: item.copy, x: box.x, y: box.y, rotation: box.rot ? 90 : 0 }
+      const { item, turned } = box.data as { item: Item; turned: boolean }
+      return {
+        piece: item.piece,
+        copy: item.copy,
+        x: box.x,
+        y: box.y,
+        rotation: turned !== Boolean(box.rot) ? 90 : 0,
+      }
     }),
   )
 }

@@ -5,14 +5,22 @@ import { type Box, boundsOf } from '../geometry/measure'
 import { transformContour } from '../geometry/path'
 
 /** The map from the drawing to the sheet for a piece that lies as `placement` says. */
-export function placementTransform(project: Project, piece: Piece, placement: Pick<Placement, 'x' | 'y' | 'rotation'>): Affine {
+export function placementTransform(
+  project: Project,
+  piece: Piece,
+  placement: Pick<Placement, 'x' | 'y' | 'rotation'>,
+): Affine {
   const turn = rotation(placement.rotation)
   const box = turnedBox(project, piece, turn)
   return multiply(translation(placement.x - box.minX, placement.y - box.minY), turn)
 }
 
 /** The box of a piece turned by `degrees`, its size in mm. */
-export function turnedSize(project: Project, piece: Piece, degrees: number): { width: number; height: number } {
+export function turnedSize(
+  project: Project,
+  piece: Piece,
+  degrees: number,
+): { width: number; height: number } {
   const box = turnedBox(project, piece, rotation(degrees))
   return { width: box.maxX - box.minX, height: box.maxY - box.minY }
 }

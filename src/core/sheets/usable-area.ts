@@ -6,7 +6,10 @@ import { formatLength } from '../units/length'
  * The part of a sheet that may be worked on, in mm from the sheet's left upper corner: the sheet lies in the left
  * upper corner of the mat, and both keep their margins.
  */
-export function usableArea(sheet: { width: number; height: number }, layout: Pick<Layout, 'mat' | 'sheetMargin'>): Box {
+export function usableArea(
+  sheet: { width: number; height: number },
+  layout: Pick<Layout, 'mat' | 'sheetMargin'>,
+): Box {
   const { mat, sheetMargin } = layout
   const from = Math.max(sheetMargin, mat.margin)
   return {
@@ -18,7 +21,10 @@ export function usableArea(sheet: { width: number; height: number }, layout: Pic
 }
 
 /** How far a piece exceeds an area in its better orientation, in mm: across and down; noughts where it fits. */
-export function excess(piece: { width: number; height: number }, area: Box): { across: number; down: number } {
+export function excess(
+  piece: { width: number; height: number },
+  area: Box,
+): { across: number; down: number } {
   const over = (w: number, h: number) => ({
     across: Math.max(0, w - widthOf(area)),
     down: Math.max(0, h - heightOf(area)),

@@ -66,7 +66,9 @@ export function makeScene(lines: readonly UnsortedLine[], artwork: { width: numb
       .filter((k) => k !== line.ring && nested[k]!.twin < 0)
       .sort((a, b) => rings[a]!.area - rings[b]!.area)
     for (const k of candidates) {
-      const inside = asked.filter((p) => isInside(p, rings[k]!.polyline) || distanceTo(p, rings[k]!.polyline) <= PAPER_TOLERANCE)
+      const inside = asked.filter(
+        (p) => isInside(p, rings[k]!.polyline) || distanceTo(p, rings[k]!.polyline) <= PAPER_TOLERANCE,
+      )
       if (inside.length * 2 > asked.length) return k
     }
     return -1
@@ -75,7 +77,12 @@ export function makeScene(lines: readonly UnsortedLine[], artwork: { width: numb
   const rests = (line: SceneLine, end: Point): boolean =>
     lineIndex
       .meeting({ minX: end.x, minY: end.y, maxX: end.x, maxY: end.y }, REST)
-      .some((j) => sceneLines[j] !== line && sceneLines[j]!.id !== line.id && distanceTo(end, sceneLines[j]!.shape.polyline) <= REST)
+      .some(
+        (j) =>
+          sceneLines[j] !== line &&
+          sceneLines[j]!.id !== line.id &&
+          distanceTo(end, sceneLines[j]!.shape.polyline) <= REST,
+      )
 
   const touchesHolder = (ring: number): boolean => {
     const holder = rings[nested[ring]!.parent]
@@ -89,7 +96,10 @@ export function makeScene(lines: readonly UnsortedLine[], artwork: { width: numb
     const course = lineIndex.meeting(line.shape.box, REST).map((j) => sceneLines[j]!)
     return course.some(
       (other) =>
-        other.ring < 0 && other.look !== line.look && other.shape.length > line.shape.length && goesOn(other.shape, line.shape),
+        other.ring < 0 &&
+        other.look !== line.look &&
+        other.shape.length > line.shape.length &&
+        goesOn(other.shape, line.shape),
     )
   }
 
@@ -142,11 +152,19 @@ function findBoards(rings: Scene['rings'], lines: SceneLine[], artwork: Scene['a
     if (!isRectangle) return
     const near = (a: number, b: number) => Math.abs(a - b) <= 1
     const isArtboard =
-      near(box.minX, 0) && near(box.minY, 0) && near(box.maxX, artwork.width) && near(box.maxY, artwork.height)
+      near(box.minX, 0) &&
+      near(box.minY, 0) &&
+      near(box.maxX, artwork.width) &&
+      near(box.maxY, artwork.height)
     const look = lines[ring.lines[0]!]!.look
     // A rectangle that is the artboard and the only outline is a card that was drawn to its edges.
-    const others = rings.some((r, j) => j !== k && boxesMeet(box, r.box) && r.area > 0.05 * ring.area && r.area < 0.98 * ring.area)
-    const isBackdrop = look.stroke === null && (look.fill === '#ffffff' || isArtboard) && rings.every((r) => r.area <= ring.area)
+    const others = rings.some(
+      (r, j) => j !== k && boxesMeet(box, r.box) && r.area > 0.05 * ring.area && r.area < 0.98 * ring.area,
+    )
+    const isBackdrop =
+      look.stroke === null &&
+      (look.fill === '#ffffff' || isArtboard) &&
+      rings.every((r) => r.area <= ring.area)
     if ((isArtboard && others) || (isBackdrop && rings.length > 1)) boards.add(k)
   })
   return boards

@@ -3,18 +3,27 @@ import type { Look, Role } from '../document/schema'
 import { suggestRoles } from './suggest'
 import { roleInName } from './words'
 
-const look = (over: Partial<Look> = {}): Look => ({ stroke: '#000000', fill: null, dash: [], width: 0.3, layers: [], ...over })
+const look = (over: Partial<Look> = {}): Look => ({
+  stroke: '#000000',
+  fill: null,
+  dash: [],
+  width: 0.3,
+  layers: [],
+  ...over,
+})
 const BLACK = look()
 const RED = look({ stroke: '#ff0000' })
 
-const rect = (x: number, y: number, w: number, h: number) => `M${x} ${y}L${x + w} ${y}L${x + w} ${y + h}L${x} ${y + h}Z`
+const rect = (x: number, y: number, w: number, h: number) =>
+  `M${x} ${y}L${x + w} ${y}L${x + w} ${y + h}L${x} ${y + h}Z`
 const seg = (x1: number, y1: number, x2: number, y2: number) => `M${x1} ${y1}L${x2} ${y2}`
 
 function sort(drawn: [string, Look, string?][], artwork = { width: 300, height: 300 }) {
   const lines = drawn.map(([d, l, label], i) => ({ id: `l${i}`, d, look: l, label: label ?? null }))
   return suggestRoles(lines, artwork, (l) => JSON.stringify(l.look))
 }
-const roles = (drawn: [string, Look, string?][]): [Role, boolean][] => sort(drawn).map((s) => [s.role, s.sure])
+const roles = (drawn: [string, Look, string?][]): [Role, boolean][] =>
+  sort(drawn).map((s) => [s.role, s.sure])
 
 describe('suggestRoles', () => {
   it('knows outline, opening, fold and slit in one colour by their place alone', () => {
@@ -81,7 +90,12 @@ describe('suggestRoles', () => {
     ])
     expect(board).toEqual(['skip', true])
     expect(outside![0]).toBe('skip')
-    expect(roles([[rect(0, 0, 300, 300), BLACK], [seg(150, 0, 150, 300), RED]]).map(([r]) => r)).toEqual(['cut', 'score'])
+    expect(
+      roles([
+        [rect(0, 0, 300, 300), BLACK],
+        [seg(150, 0, 150, 300), RED],
+      ]).map(([r]) => r),
+    ).toEqual(['cut', 'score'])
   })
 
   it('reads dash and dot as a mountain fold (Yoshizawa-Randlett), short dots as holes', () => {

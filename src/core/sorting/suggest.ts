@@ -48,7 +48,8 @@ function sumUp(facts: readonly Fact[]): Sums {
 }
 
 function addTo(sums: Sums, more: Sums, share: number): void {
-  for (const [role, weight] of Object.entries(more) as [Role, number][]) sums[role] = (sums[role] ?? 0) + weight * share
+  for (const [role, weight] of Object.entries(more) as [Role, number][])
+    sums[role] = (sums[role] ?? 0) + weight * share
 }
 
 function judge(line: SceneLine, sums: Sums, facts: readonly Fact[], familySize: number): Suggestion {

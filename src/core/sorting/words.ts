@@ -7,7 +7,10 @@ const WORDS: readonly (readonly [Role, RegExp])[] = [
     'score',
     /\b(scores?|scoring|creas\w*|folds?|folding|fold ?lines?|bends?|falz\w*|rill\w*|ril|pli\w*|rainage|rainer|pliego\w*|plegado|dobl\w*|piega\w*|cordon\w*|vouw\w*|mountain|valley)\b/i,
   ],
-  ['cut', /\b(cuts?|cutting|cut ?lines?|die ?cut\w*|die ?lines?|knife|schnitt\w*|schneid\w*|stanz\w*|coupe\w*|découp\w*|corte\w*|taglio|snij\w*)\b/i],
+  [
+    'cut',
+    /\b(cuts?|cutting|cut ?lines?|die ?cut\w*|die ?lines?|knife|schnitt\w*|schneid\w*|stanz\w*|coupe\w*|découp\w*|corte\w*|taglio|snij\w*)\b/i,
+  ],
   ['pen', /\b(pens?|draw|drawn|sketch\w*|stift\w*|zeichn\w*|stylo|dessin\w*|dibuj\w*|penna)\b/i],
   ['print', /\b(print\w*|art|artwork|druck\w*|impress\w*|imprim\w*|stampa|foil)\b/i],
   [

@@ -124,7 +124,8 @@ class Reader {
     }
     const plain = this.take(/\d+(?:[.,]\d+)?|[.,]\d+/y)
     const fraction = this.take(/[½⅓⅔¼¾⅛⅜⅝⅞]/y)
-    if (!plain && !fraction) throw new LengthError('A number is missing; type for example 140, 14 cm or 5 1/2".')
+    if (!plain && !fraction)
+      throw new LengthError('A number is missing; type for example 140, 14 cm or 5 1/2".')
     return (plain ? Number(plain.replace(',', '.')) : 0) + (fraction ? VULGAR[fraction]! : 0)
   }
 
@@ -154,6 +155,10 @@ export function formatLength(mm: number, unit: Unit = 'mm', digits = unit === 'm
 }
 
 /** Writes a width and a height with the unit, as in `210 × 297 mm`. */
-export function formatSize(size: { width: number; height: number }, unit: Unit = 'mm', digits?: number): string {
+export function formatSize(
+  size: { width: number; height: number },
+  unit: Unit = 'mm',
+  digits?: number,
+): string {
   return `${formatLength(size.width, unit, digits)} × ${formatLength(size.height, unit, digits)} ${unit}`
 }

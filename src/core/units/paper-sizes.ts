@@ -37,6 +37,8 @@ export function matchPaper(size: { width: number; height: number }, tolerance = 
   const short = Math.min(size.width, size.height)
   const long = Math.max(size.width, size.height)
   return (
-    PAPER_SIZES.find((p) => Math.abs(p.width - short) <= tolerance && Math.abs(p.height - long) <= tolerance) ?? null
+    PAPER_SIZES.find(
+      (p) => Math.abs(p.width - short) <= tolerance && Math.abs(p.height - long) <= tolerance,
+    ) ?? null
   )
 }

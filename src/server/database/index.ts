@@ -1,6 +1,7 @@
 import { mkdirSync } from 'node:fs'
 import { dirname, resolve } from 'node:path'
 import { Sequelize, Transaction } from 'sequelize'
+import sqlite3 from 'sqlite3'
 import { SequelizeStorage, Umzug } from 'umzug'
 import { initial } from './migrations/0001-initial'
 import { defineModels } from './models'
@@ -9,7 +10,13 @@ import { defineModels } from './models'
 export const databasePath = (): string =>
   resolve(/* turbopackIgnore: true */ process.env.VELVET_DB ?? 'data/velvet-crease.db')
 
-type Connection = { configure(option: 'busyTimeout', ms: number): void; run(sql: string): void }
+/** The driver with patience: a lock of another program is waited for a moment before it becomes a problem. */
+class PatientConnection extends sqlite3.Database {
+  constructor(...args: ConstructorParameters<typeof sqlite3.Database>) {
+    super(...args)
+    this.configure('busyTimeout', 1500)
+  }
+}
 
 type Database = { sequelize: Sequelize; ready: Promise<void>; writing: Promise<unknown> }
 
@@ -44,18 +51,18 @@ function open(): Database {
   }
   const storage = databasePath()
   mkdirSync(dirname(storage), { recursive: true })
-  const sequelize = new Sequelize({ dialect: 'sqlite', storage, logging: false })
-  sequelize.addHook('afterConnect', (connection) => {
-    const sqlite = connection as Connection
-    sqlite.configure('busyTimeout', 1500)
-    // An acknowledged edit must survive a killed process and a lost power supply.
-    sqlite.run('PRAGMA synchronous = FULL')
+  const sequelize = new Sequelize({
+    dialect: 'sqlite',
+    dialectModule: { ...sqlite3, Database: PatientConnection },
+    storage,
+    logging: false,
   })
   bind(sequelize)
   holder.velvetDatabase = { sequelize, ready: prepare(sequelize), writing: Promise.resolve() }
   return holder.velvetDatabase
 }
 
+/** An acknowledged edit survives a killed process and a lost power supply: SQLite syncs each commit (its default). */
 async function prepare(sequelize: Sequelize): Promise<void> {
   await sequelize.query('PRAGMA journal_mode = WAL')
   await migrate(sequelize)

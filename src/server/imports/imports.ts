@@ -1,12 +1,12 @@
 import { EventEmitter } from 'node:events'
 import { nanoid } from 'nanoid'
-import { LIMITS } from '../../core/intake/refusal'
 import type { Project } from '../../core/document/schema'
-import { readFile, type ReadFileOutput } from '../../tasks/read-file'
+import { LIMITS } from '../../core/intake/refusal'
+import { type ReadFileOutput, readFile } from '../../tasks/read-file'
 import { runInThread } from '../../tasks/run-in-thread'
 import { Problem } from '../problem'
-import { createProject, editProject, loadProject, loadSource } from '../projects/store'
 import type { AcceptedEdit } from '../projects/store'
+import { createProject, editProject, loadProject, loadSource } from '../projects/store'
 
 export type ImportProgress = { share: number; doing: string }
 
@@ -30,7 +30,8 @@ async function read(
   { id, signal }: Following,
 ): Promise<ReadFileOutput> {
   const running = holder.velvetImporting ?? 0
-  if (running >= AT_ONCE) throw new Problem(503, 'Several files are being read already. Wait for one of them, then try again.')
+  if (running >= AT_ONCE)
+    throw new Problem(503, 'Several files are being read already. Wait for one of them, then try again.')
   holder.velvetImporting = running + 1
   try {
     return await runInThread(
@@ -49,7 +50,11 @@ async function read(
 }
 
 /** Reads a file into a new project. Nothing is kept unless all of it succeeds. */
-export async function importAsProject(bytes: Uint8Array, fileName: string, following: Following): Promise<string> {
+export async function importAsProject(
+  bytes: Uint8Array,
+  fileName: string,
+  following: Following,
+): Promise<string> {
   checkSize(bytes, fileName)
   const sourceId = nanoid(10)
   const { project } = await read(bytes, fileName, sourceId, null, null, following)
@@ -86,7 +91,10 @@ export async function rescaleSource(
 
 function checkSize(bytes: Uint8Array, fileName: string): void {
   if (bytes.length > LIMITS.bytes)
-    throw new Problem(413, `${fileName} is larger than ${LIMITS.bytes / 1048576} MB. Remove pictures from it, or split it.`)
+    throw new Problem(
+      413,
+      `${fileName} is larger than ${LIMITS.bytes / 1048576} MB. Remove pictures from it, or split it.`,
+    )
 }
 
 /** Calls `listener` with each progress of an import; the answer ends it. */

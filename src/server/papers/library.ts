@@ -1,6 +1,14 @@
 import { type PaperFields, PLAIN_SETTINGS } from '../../core/document/paper'
 
-const card = (name: string, width: number, height: number, weight: number, caliper: number, colour: string, force: number): PaperFields => ({
+const card = (
+  name: string,
+  width: number,
+  height: number,
+  weight: number,
+  caliper: number,
+  colour: string,
+  force: number,
+): PaperFields => ({
   name,
   width,
   height,

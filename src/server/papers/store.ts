@@ -14,7 +14,11 @@ export async function listPapers(): Promise<Paper[]> {
     await write(async (transaction) => {
       if ((await PaperRow.count({ transaction })) > 0) return
       await PaperRow.bulkCreate(
-        FIRST_PAPERS.map((fields, position) => ({ id: `paper-${position + 1}`, fields: JSON.stringify(fields), position })),
+        FIRST_PAPERS.map((fields, position) => ({
+          id: `paper-${position + 1}`,
+          fields: JSON.stringify(fields),
+          position,
+        })),
         { transaction },
       )
     })
@@ -35,7 +39,10 @@ export async function addPaper(fields: PaperFields): Promise<Paper> {
 /** Changes a paper. Sheets that are laid already keep the size that they were laid on until they are laid again. */
 export async function changePaper(id: string, fields: PaperFields): Promise<Paper> {
   await database()
-  const [count] = await PaperRow.update({ fields: JSON.stringify(fields) }, { where: { id, deletedAt: null } })
+  const [count] = await PaperRow.update(
+    { fields: JSON.stringify(fields) },
+    { where: { id, deletedAt: null } },
+  )
   if (count === 0) throw notFound('paper')
   return { id, ...fields }
 }

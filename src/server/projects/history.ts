@@ -9,7 +9,9 @@ export type History = { undo: HistoryEntry[]; redo: HistoryEntry[] }
  * Walks the edits of a project in order. Undo and redo are edits themselves, so this is all the state there is, and it
  * survives a restart.
  */
-export function historyOf(edits: readonly Pick<EditRow, 'revision' | 'label' | 'kind' | 'target'>[]): History {
+export function historyOf(
+  edits: readonly Pick<EditRow, 'revision' | 'label' | 'kind' | 'target'>[],
+): History {
   const undo: HistoryEntry[] = []
   let redo: HistoryEntry[] = []
   for (const { revision, label, kind } of edits) {

@@ -87,7 +87,10 @@ export async function loadProject(id: string): Promise<StoredProject> {
 }
 
 /** The document and revision of a project: from memory, or the snapshot with later edits replayed. */
-async function current(id: string, transaction?: Transaction): Promise<{ project: Project; revision: number }> {
+async function current(
+  id: string,
+  transaction?: Transaction,
+): Promise<{ project: Project; revision: number }> {
   const row = await ProjectRow.findOne({
     attributes: ['revision', 'snapshotRevision'],
     where: { id, deletedAt: null },
@@ -128,7 +131,10 @@ async function readHistory(id: string, transaction?: Transaction): Promise<Histo
 }
 
 /** The edits after a revision, for a page that fell behind. */
-export async function editsSince(id: string, revision: number): Promise<{ revision: number; label: string; changes: Change[] }[]> {
+export async function editsSince(
+  id: string,
+  revision: number,
+): Promise<{ revision: number; label: string; changes: Change[] }[]> {
   await database()
   const edits = await EditRow.findAll({
     attributes: ['revision', 'label', 'changes'],
@@ -156,8 +162,16 @@ type Prepared = Edit & { kind: 'edit' | 'undo' | 'redo'; target: number | null }
 
 async function again(id: string, kind: 'undo' | 'redo', transaction: Transaction): Promise<Prepared> {
   const last = (await readHistory(id, transaction))[kind].at(-1)
-  if (!last) throw new Problem(409, kind === 'undo' ? 'There is nothing left to undo.' : 'There is nothing left to redo.')
-  const row = await EditRow.findOne({ where: { projectId: id, revision: last.revision }, transaction, rejectOnEmpty: true })
+  if (!last)
+    throw new Problem(
+      409,
+      kind === 'undo' ? 'There is nothing left to undo.' : 'There is nothing left to redo.',
+    )
+  const row = await EditRow.findOne({
+    where: { projectId: id, revision: last.revision },
+    transaction,
+    rejectOnEmpty: true,
+  })
   const [changes, inverse] = [JSON.parse(row.changes), JSON.parse(row.inverse)]
   return kind === 'undo'
     ? { kind, target: last.revision, label: last.label, changes: inverse, inverse: changes }
@@ -173,9 +187,13 @@ async function accept(
   const { project, revision, edit, history } = await write(async (transaction) => {
     const { project: before, revision: now } = await current(id, transaction)
     if (base !== now)
-      throw new Problem(409, 'This project was changed in another window. Its newer state is shown; do the last step again.', {
-        revision: now,
-      })
+      throw new Problem(
+        409,
+        'This project was changed in another window. Its newer state is shown; do the last step again.',
+        {
+          revision: now,
+        },
+      )
     const prepared = await prepare(transaction)
     const after = applyValid(before, prepared.changes)
     const next = now + 1
@@ -197,7 +215,9 @@ async function accept(
       {
         name: after.name,
         revision: next,
-        ...(snapshotDue ? { ...freeze(after), snapshotRevision: next } : { summary: JSON.stringify(summarize(after)) }),
+        ...(snapshotDue
+          ? { ...freeze(after), snapshotRevision: next }
+          : { summary: JSON.stringify(summarize(after)) }),
       },
       { where: { id }, transaction },
     )
@@ -218,7 +238,10 @@ function applyValid(project: Project, changes: readonly Change[]): Project {
   const checked = projectSchema.safeParse(after)
   if (checked.success) return checked.data
   const issue = checked.error.issues[0]
-  throw new Problem(422, `“${issue?.path.join('.')}” cannot be set so: ${issue?.message}. Nothing was changed.`)
+  throw new Problem(
+    422,
+    `“${issue?.path.join('.')}” cannot be set so: ${issue?.message}. Nothing was changed.`,
+  )
 }
 
 /** Renames a project: an edit like any other, so that it can be taken back. */
@@ -238,7 +261,12 @@ export async function duplicateProject(id: string): Promise<string> {
   const copy = await createProject({ ...project, name: `${project.name.slice(0, 112)} (copy)` }, [])
   await write((transaction) =>
     SourceRow.bulkCreate(
-      sources.map((s) => ({ id: `${copy}:${documentId(s.id)}`, projectId: copy, name: s.name, bytes: s.bytes })),
+      sources.map((s) => ({
+        id: `${copy}:${documentId(s.id)}`,
+        projectId: copy,
+        name: s.name,
+        bytes: s.bytes,
+      })),
       { transaction },
     ),
   )
@@ -250,13 +278,19 @@ const documentId = (rowId: string): string => rowId.split(':').at(-1)!
 /** Marks a project as deleted, or takes that back. */
 export async function setDeleted(id: string, deleted: boolean): Promise<void> {
   await database()
-  const [count] = await ProjectRow.update({ deletedAt: deleted ? new Date() : null }, { where: { id }, silent: true })
+  const [count] = await ProjectRow.update(
+    { deletedAt: deleted ? new Date() : null },
+    { where: { id }, silent: true },
+  )
   if (count === 0) throw notFound('project')
   cache().delete(id)
 }
 
 /** The bytes of a source as they were imported. */
-export async function loadSource(projectId: string, sourceId: string): Promise<{ name: string; bytes: Uint8Array }> {
+export async function loadSource(
+  projectId: string,
+  sourceId: string,
+): Promise<{ name: string; bytes: Uint8Array }> {
   await database()
   const row = await SourceRow.findOne({ where: { projectId, id: [sourceId, `${projectId}:${sourceId}`] } })
   if (!row) throw notFound('source')

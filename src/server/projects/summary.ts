@@ -2,7 +2,13 @@ import { decisionsLeft, familiesOf } from '../../core/document/families'
 import type { Project } from '../../core/document/schema'
 
 /** What the list of projects shows. */
-export type ProjectSummary = { lines: number; pieces: number; toDecide: number; sheets: number; sources: string[] }
+export type ProjectSummary = {
+  lines: number
+  pieces: number
+  toDecide: number
+  sheets: number
+  sources: string[]
+}
 
 export const summarize = (project: Project): ProjectSummary => ({
   lines: Object.keys(project.lines).length,

@@ -20,7 +20,9 @@ export function drawThumbnail(project: Project): string {
     paths[role === 'cut' ? 'cut' : 'fold'] += d
   }
   const pad = Math.max(widthOf(box), heightOf(box)) * 0.03
-  const view = [box.minX - pad, box.minY - pad, widthOf(box) + 2 * pad, heightOf(box) + 2 * pad].map((v) => v.toFixed(2))
+  const view = [box.minX - pad, box.minY - pad, widthOf(box) + 2 * pad, heightOf(box) + 2 * pad].map((v) =>
+    v.toFixed(2),
+  )
   const stroke = 'fill="none" vector-effect="non-scaling-stroke"'
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${view.join(' ')}"><path d="${paths.fold}" ${stroke} stroke="#8a3b6b" stroke-width="1" stroke-dasharray="4 3"/><path d="${paths.cut}" ${stroke} stroke="#2b1a2f" stroke-width="1.4"/></svg>`
 }

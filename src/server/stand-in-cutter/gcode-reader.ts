@@ -10,6 +10,8 @@ export class GcodeError extends Error {
 }
 
 const MM_PER_INCH = 25.4
+/** The tool is parked this high over the paper before a program begins, mm. */
+export const PARKED = 2
 const MAX_LINES = 5_000_000
 
 /**
@@ -22,7 +24,7 @@ export function readGcode(text: string): Step[] {
   const lines = text.split(/\r?\n/)
   if (lines.length > MAX_LINES) throw new GcodeError('The program is too long for this machine.')
   const steps: Step[] = []
-  const modal = { x: 0, y: 0, z: 0, rapid: true, unit: 1, absolute: true, feed: 0, tool: 0 }
+  const modal = { x: 0, y: 0, z: PARKED, rapid: true, unit: 1, absolute: true, feed: 0, tool: 0 }
   let message = ''
   lines.forEach((raw, index) => {
     const line = index + 1
@@ -30,7 +32,11 @@ export function readGcode(text: string): Step[] {
       throw new GcodeError(`Line ${line}: ${what}`)
     }
     const comment = /\(([^()]*)\)|;(.*)$/.exec(raw)
-    const code = raw.replace(/\([^()]*\)/g, ' ').replace(/;.*$/, '').replace(/\s+/g, '').toUpperCase()
+    const code = raw
+      .replace(/\([^()]*\)/g, ' ')
+      .replace(/;.*$/, '')
+      .replace(/\s+/g, '')
+      .toUpperCase()
     if (/[()]/.test(code)) fail('a comment is not closed.')
     if (code === '' || code === '%') {
       if (comment) message = (comment[1] ?? comment[2] ?? '').trim()
@@ -80,7 +86,15 @@ export function readGcode(text: string): Step[] {
         if (value !== undefined) modal[axis] = modal.absolute ? value : modal[axis] + value
       }
       if (!modal.rapid && modal.feed <= 0) fail('a working move has no feed.')
-      steps.push({ kind: 'move', x: modal.x, y: modal.y, z: modal.z, rapid: modal.rapid, feed: modal.feed, line })
+      steps.push({
+        kind: 'move',
+        x: modal.x,
+        y: modal.y,
+        z: modal.z,
+        rapid: modal.rapid,
+        feed: modal.feed,
+        line,
+      })
     }
     if (stop === 'pause') steps.push({ kind: 'pause', message: message || 'Paused.', line })
     if (stop === 'end') steps.push({ kind: 'end', line })

@@ -44,13 +44,27 @@ const cutter = () => {
 export async function startJob(projectId: string, plan: SheetPlan, title: string): Promise<JobView> {
   const { live } = cutter()
   if (live && isActive(live.state))
-    throw new Problem(409, 'The stand-in cutter is busy with another sheet. Let it finish, or cancel that job first.', {
-      job: live.row.id,
-    })
+    throw new Problem(
+      409,
+      'The stand-in cutter is busy with another sheet. Let it finish, or cancel that job first.',
+      {
+        job: live.row.id,
+      },
+    )
   const gcode = planToGcode(plan, title)
-  const planned = plan.passes.flatMap((pass) => pass.strokes.map((s) => Array.from(s.points, (v) => Math.round(v * 1e4) / 1e4)))
+  const planned = plan.passes.flatMap((pass) =>
+    pass.strokes.map((s) => Array.from(s.points, (v) => Math.round(v * 1e4) / 1e4)),
+  )
   const machine = new Machine(readGcode(gcode), plan.height)
-  const state: JobState = { status: 'running', message: '', share: 0, seconds: 0, x: 0, y: 0, deviation: null }
+  const state: JobState = {
+    status: 'running',
+    message: '',
+    share: 0,
+    seconds: 0,
+    x: 0,
+    y: 0,
+    deviation: null,
+  }
   await database()
   const row = await JobRow.create({
     id: nanoid(12),
@@ -107,7 +121,10 @@ function update(live: Live, status?: JobStatus): void {
 
 function measure({ row, machine }: Live): number {
   const planned = (JSON.parse(row.planned) as number[][]).map((s) => Float64Array.from(s))
-  return greatestDeviation(planned, machine.drawn.map((s) => Float64Array.from(s)))
+  return greatestDeviation(
+    planned,
+    machine.drawn.map((s) => Float64Array.from(s)),
+  )
 }
 
 async function save(live: Live): Promise<void> {
@@ -121,7 +138,8 @@ async function save(live: Live): Promise<void> {
 
 function liveJob(id: string): Live {
   const { live } = cutter()
-  if (live?.row.id !== id) throw new Problem(409, 'This job is not on the cutter any more. Send the sheet again.')
+  if (live?.row.id !== id)
+    throw new Problem(409, 'This job is not on the cutter any more. Send the sheet again.')
   return live
 }
 

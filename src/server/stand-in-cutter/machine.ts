@@ -1,4 +1,4 @@
-import type { Step } from './gcode-reader'
+import { PARKED, type Step } from './gcode-reader'
 
 /** One motor step of the stand-in, mm: what it draws lies on this grid, as with real machines. */
 export const RESOLUTION = 0.025
@@ -23,7 +23,7 @@ export class Machine {
   readonly drawn: number[][] = []
   private x = 0
   private y = 0
-  private z = 2
+  private z = PARKED
   private next = 0
 
   constructor(

@@ -85,7 +85,7 @@ export function Drawing({ pick = false }: { pick?: boolean }) {
     const shown = Object.values(lines).filter((l) => l.role !== 'skip')
     return uniteBoxes((shown.length > 0 ? shown : Object.values(lines)).map((l) => shapeOf(l.d).box))
   })
-  const { element, size, view, fit, zoom, pan, onKey } = useView(bounds)
+  const { element, size, view, showAll, zoom, pan, onKey } = useView(bounds)
   const { screen, stamp } = useDrawingScreen()
   const [measuring, setMeasuring] = useState(false)
   const [drag, setDrag] = useState<Drag | null>(null)
@@ -97,7 +97,8 @@ export function Drawing({ pick = false }: { pick?: boolean }) {
   const drawMarks = useMemo(
     () =>
       screen
-        ? (...[v, z, density]: Parameters<NonNullable<typeof draw>>) => screen.drawMarks(v, z, density, [...selection], [...lit])
+        ? (...[v, z, density]: Parameters<NonNullable<typeof draw>>) =>
+            screen.drawMarks(v, z, density, [...selection], [...lit])
         : null,
     [screen, selection, lit],
   )
@@ -111,7 +112,8 @@ export function Drawing({ pick = false }: { pick?: boolean }) {
   const onPointerDown = (event: PointerEvent<HTMLDivElement>) => {
     if (event.target instanceof Element && event.target.closest('[data-over-drawing]')) return
     const from = at(event)
-    const kind = event.button === 1 || event.altKey || !(pick || measuring) ? 'pan' : measuring ? 'measure' : 'box'
+    const kind =
+      event.button === 1 || event.altKey || !(pick || measuring) ? 'pan' : measuring ? 'measure' : 'box'
     event.currentTarget.setPointerCapture(event.pointerId)
     setDrag({ kind, from, to: from, moved: false, add: event.shiftKey })
   }
@@ -124,7 +126,8 @@ export function Drawing({ pick = false }: { pick?: boolean }) {
       const hits = await screen.hit(x, y, HIT / view.scale)
       asking.current = false
       const next = hits.slice(0, 1)
-      if (next[0] !== workbench.store.getState().lit[0] || workbench.store.getState().lit.length > 1) workbench.light(next)
+      if (next[0] !== workbench.store.getState().lit[0] || workbench.store.getState().lit.length > 1)
+        workbench.light(next)
     },
     [screen, pick, view, workbench],
   )
@@ -148,7 +151,12 @@ export function Drawing({ pick = false }: { pick?: boolean }) {
     if (drag.moved) {
       const a = toDrawing(view, drag.from)
       const b = toDrawing(view, drag.to)
-      const box = { minX: Math.min(a.x, b.x), minY: Math.min(a.y, b.y), maxX: Math.max(a.x, b.x), maxY: Math.max(a.y, b.y) }
+      const box = {
+        minX: Math.min(a.x, b.x),
+        minY: Math.min(a.y, b.y),
+        maxX: Math.max(a.x, b.x),
+        maxY: Math.max(a.y, b.y),
+      }
       workbench.select([...new Set([...before, ...(await screen.inBox(box))])])
       setNear([])
       return
@@ -177,7 +185,6 @@ export function Drawing({ pick = false }: { pick?: boolean }) {
       ref={element}
       role="application"
       aria-label="Drawing. Arrow keys move it, plus and minus zoom, 0 shows all of it."
-      // biome-ignore lint/a11y/noNoninteractiveTabindex: the drawing is moved by keys
       tabIndex={0}
       data-testid="drawing"
       onKeyDown={onKeyDown}
@@ -204,21 +211,30 @@ export function Drawing({ pick = false }: { pick?: boolean }) {
         {drag?.kind === 'measure' && a && b ? (
           <g>
             <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke="var(--plum)" strokeWidth={1.5} />
-            <rect x={(a.x + b.x) / 2 - 44} y={(a.y + b.y) / 2 - 30} width={88} height={22} rx={6} fill="var(--plum)" />
+            <rect
+              x={(a.x + b.x) / 2 - 44}
+              y={(a.y + b.y) / 2 - 30}
+              width={88}
+              height={22}
+              rx={6}
+              fill="var(--plum)"
+            />
             <text x={(a.x + b.x) / 2} y={(a.y + b.y) / 2 - 15} textAnchor="middle" fill="#fff" fontSize={13}>
               {formatLength(measured, unit, 2)} {unit}
             </text>
           </g>
         ) : null}
       </Overlay>
-      {pick && near.length > 1 ? (
-        <UnderPointer ids={near} onClose={() => setNear([])} />
-      ) : null}
+      {pick && near.length > 1 ? <UnderPointer ids={near} onClose={() => setNear([])} /> : null}
       <Tools data-over-drawing>
-        <Toggle aria-label="Measure a distance" isSelected={measuring} onChange={(on) => {
-          setMeasuring(on)
-          setDrag(null)
-        }}>
+        <Toggle
+          aria-label="Measure a distance"
+          isSelected={measuring}
+          onChange={(on) => {
+            setMeasuring(on)
+            setDrag(null)
+          }}
+        >
           <Ruler size={17} />
         </Toggle>
         <IconButton aria-label="Zoom out" onPress={() => zoom(0.8)}>
@@ -227,7 +243,7 @@ export function Drawing({ pick = false }: { pick?: boolean }) {
         <IconButton aria-label="Zoom in" onPress={() => zoom(1.25)}>
           <Plus size={17} />
         </IconButton>
-        <IconButton aria-label="Show all of it" onPress={fit}>
+        <IconButton aria-label="Show all of it" onPress={showAll}>
           <Maximize size={16} />
         </IconButton>
       </Tools>
@@ -244,4 +260,3 @@ const ZoomNote = styled.span`
   color: var(--ink-soft);
   pointer-events: none;
 `
-

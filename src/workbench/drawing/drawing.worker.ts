@@ -38,12 +38,16 @@ function pathOf(d: string): Path2D {
   return path
 }
 
-const styleOf = (line: Line): StyleName => (line.role === 'score' && line.fold === 'mountain' ? 'score-mountain' : line.role)
+const styleOf = (line: Line): StyleName =>
+  line.role === 'score' && line.fold === 'mountain' ? 'score-mountain' : line.role
 
 const ORDER: readonly StyleName[] = ['skip', 'print', 'score', 'score-mountain', 'perforate', 'pen', 'cut']
 
 function begin(view: View, size: ScreenSize, density: number) {
-  const canvas = new OffscreenCanvas(Math.max(1, Math.round(size.width * density)), Math.max(1, Math.round(size.height * density)))
+  const canvas = new OffscreenCanvas(
+    Math.max(1, Math.round(size.width * density)),
+    Math.max(1, Math.round(size.height * density)),
+  )
   const context = canvas.getContext('2d')!
   const k = view.scale * density
   context.setTransform(k, 0, 0, k, view.x * density, view.y * density)
@@ -92,7 +96,12 @@ function stroke(context: OffscreenCanvasRenderingContext2D, which: readonly Line
   context.setLineDash([])
 }
 
-function halo(context: OffscreenCanvasRenderingContext2D, which: readonly Line[], colour: string, width: number): void {
+function halo(
+  context: OffscreenCanvasRenderingContext2D,
+  which: readonly Line[],
+  colour: string,
+  width: number,
+): void {
   context.strokeStyle = colour
   context.lineWidth = width
   context.lineCap = 'round'
@@ -104,9 +113,12 @@ function fillPieces(context: OffscreenCanvasRenderingContext2D, seen: Box): void
   for (const piece of Object.values(project.pieces)) {
     const outline = linesOf(project, piece.outline)
     if (outline.length === 0 || !boxesMeet(uniteBoxes(outline.map((l) => shapeOf(l.d).box)), seen)) continue
-    const path = new Path2D(outline.length === 1 ? closed(outline[0]!.d) : writePath(outlineOf(project, piece)))
+    const path = new Path2D(
+      outline.length === 1 ? closed(outline[0]!.d) : writePath(outlineOf(project, piece)),
+    )
     for (const opening of piece.openings)
-      if (opening.length === 1 && project.lines[opening[0]!]) path.addPath(pathOf(project.lines[opening[0]!]!.d))
+      if (opening.length === 1 && project.lines[opening[0]!])
+        path.addPath(pathOf(project.lines[opening[0]!]!.d))
     context.fillStyle = (piece.paper && paperColours[piece.paper]) || '#fffdf8'
     context.fill(path, 'evenodd')
   }
@@ -141,7 +153,13 @@ const screen = {
     return transfer(bitmap, [bitmap])
   },
   /** What is chosen and pointed at, to lie over the drawing. */
-  drawMarks(view: View, size: ScreenSize, density: number, selected: readonly string[], lit: readonly string[]): ImageBitmap {
+  drawMarks(
+    view: View,
+    size: ScreenSize,
+    density: number,
+    selected: readonly string[],
+    lit: readonly string[],
+  ): ImageBitmap {
     const { canvas, context, px } = begin(view, size, density)
     const find = (ids: readonly string[]) => ids.flatMap((id) => project?.lines[id] ?? [])
     halo(context, find(lit), 'rgb(125 42 95 / 0.28)', 9 * px)

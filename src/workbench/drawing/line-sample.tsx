@@ -1,5 +1,5 @@
-import { LINE_STYLES, type StyleName } from '@/kit/line-styles'
 import type { Look } from '@/core/document/schema'
+import { LINE_STYLES, type StyleName } from '@/kit/line-styles'
 
 /** A short stroke in the style of a role. */
 export function RoleSample({ role, width = 30 }: { role: StyleName; width?: number }) {
@@ -27,7 +27,15 @@ export function LookSample({ look }: { look: Look }) {
   return (
     <svg width={44} height={22} aria-hidden style={{ flex: 'none', background: '#fff', borderRadius: 5 }}>
       {filled ? (
-        <rect x={10} y={5} width={24} height={12} fill={cssColour(look.fill)} stroke="#d9cdbd" strokeWidth={0.5} />
+        <rect
+          x={10}
+          y={5}
+          width={24}
+          height={12}
+          fill={cssColour(look.fill)}
+          stroke="#d9cdbd"
+          strokeWidth={0.5}
+        />
       ) : (
         <line
           x1={4}
@@ -44,4 +52,5 @@ export function LookSample({ look }: { look: Look }) {
 }
 
 /** A colour of a look as CSS; anything else than `#rrggbb` is shown grey. */
-const cssColour = (colour: string | null): string => (colour && /^#[0-9a-f]{6}$/i.test(colour) ? colour : '#999999')
+const cssColour = (colour: string | null): string =>
+  colour && /^#[0-9a-f]{6}$/i.test(colour) ? colour : '#999999'

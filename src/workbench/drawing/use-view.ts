@@ -3,6 +3,15 @@ import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react
 import type { Box } from '@/core/geometry/measure'
 import { fitView, type ScreenSize, type View, zoomAt } from './view'
 
+/** What the keys do: px the drawing moves, and factors. */
+const MOVES: Record<string, [number, number]> = {
+  ArrowLeft: [60, 0],
+  ArrowRight: [-60, 0],
+  ArrowUp: [0, 60],
+  ArrowDown: [0, -60],
+}
+const ZOOMS: Record<string, number> = { '+': 1.25, '-': 0.8 }
+
 /** The view of a drawing in an element: fits at first, then follows wheel and keys. */
 export function useView(box: Box | null) {
   const element = useRef<HTMLDivElement>(null)
@@ -13,27 +22,32 @@ export function useView(box: Box | null) {
   useLayoutEffect(() => {
     const target = element.current
     if (!target) return
-    const observer = new ResizeObserver(() => setSize({ width: target.clientWidth, height: target.clientHeight }))
+    const observer = new ResizeObserver(() =>
+      setSize({ width: target.clientWidth, height: target.clientHeight }),
+    )
     observer.observe(target)
     setSize({ width: target.clientWidth, height: target.clientHeight })
     return () => observer.disconnect()
   }, [])
 
-  const fit = useCallback(() => {
+  const showAll = useCallback(() => {
     if (box && box.minX <= box.maxX && size.width > 0) setView(fitView(box, size))
   }, [box, size])
 
   useEffect(() => {
     if (fitted.current || !box || size.width === 0) return
     fitted.current = true
-    fit()
-  }, [box, size, fit])
+    showAll()
+  }, [box, size, showAll])
 
   const zoom = useCallback(
     (factor: number, at = { x: size.width / 2, y: size.height / 2 }) => setView((v) => zoomAt(v, factor, at)),
     [size],
   )
-  const pan = useCallback((dx: number, dy: number) => setView((v) => ({ ...v, x: v.x + dx, y: v.y + dy })), [])
+  const pan = useCallback(
+    (dx: number, dy: number) => setView((v) => ({ ...v, x: v.x + dx, y: v.y + dy })),
+    [],
+  )
 
   useEffect(() => {
     const target = element.current
@@ -42,7 +56,10 @@ export function useView(box: Box | null) {
     const onWheel = (event: WheelEvent) => {
       event.preventDefault()
       const r = target.getBoundingClientRect()
-      zoom(Math.exp(-event.deltaY * (event.ctrlKey ? 0.01 : 0.0016)), { x: event.clientX - r.left, y: event.clientY - r.top })
+      zoom(Math.exp(-event.deltaY * (event.ctrlKey ? 0.01 : 0.0016)), {
+        x: event.clientX - r.left,
+        y: event.clientY - r.top,
+      })
     }
     target.addEventListener('wheel', onWheel, { passive: false })
     return () => target.removeEventListener('wheel', onWheel)
@@ -51,20 +68,16 @@ export function useView(box: Box | null) {
   /** Moves and zooms by keys; answers whether the key was one of them. */
   const onKey = useCallback(
     (key: string): boolean => {
-      const moves: Record<string, () => void> = {
-        ArrowLeft: () => pan(60, 0),
-        ArrowRight: () => pan(-60, 0),
-        ArrowUp: () => pan(0, 60),
-        ArrowDown: () => pan(0, -60),
-        '+': () => zoom(1.25),
-        '-': () => zoom(0.8),
-        '0': fit,
-      }
-      moves[key]?.()
-      return key in moves
+      const move = MOVES[key]
+      const factor = ZOOMS[key]
+      if (move) pan(...move)
+      else if (factor) zoom(factor)
+      else if (key === '0') showAll()
+      else return false
+      return true
     },
-    [pan, zoom, fit],
+    [pan, zoom, showAll],
   )
 
-  return { element, size, view, setView, fit, zoom, pan, onKey }
+  return { element, size, view, setView, showAll, zoom, pan, onKey }
 }

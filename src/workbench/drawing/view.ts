@@ -9,9 +9,15 @@ export type ScreenSize = { width: number; height: number }
 export const MIN_SCALE = 0.05
 export const MAX_SCALE = 400
 
-export const toScreen = (view: View, p: Point): Point => ({ x: p.x * view.scale + view.x, y: p.y * view.scale + view.y })
+export const toScreen = (view: View, p: Point): Point => ({
+  x: p.x * view.scale + view.x,
+  y: p.y * view.scale + view.y,
+})
 
-export const toDrawing = (view: View, p: Point): Point => ({ x: (p.x - view.x) / view.scale, y: (p.y - view.y) / view.scale })
+export const toDrawing = (view: View, p: Point): Point => ({
+  x: (p.x - view.x) / view.scale,
+  y: (p.y - view.y) / view.scale,
+})
 
 /** The view that shows a whole box with some room around it. */
 export function fitView(box: Box, screen: ScreenSize, pad = 36): View {

@@ -22,16 +22,18 @@ const Bar = styled.header`
 const Path = styled.ol`
   display: flex;
   align-items: center;
+  li + li::before {
+    content: '';
+    width: 22px;
+    border-top: 2px dashed var(--hairline);
+  }
+  li[data-done] + li::before {
+    border-color: var(--teal);
+  }
 `
-const Step = styled.li<{ $done: boolean }>`
+const Step = styled.li`
   display: flex;
   align-items: center;
-  & + &::before {
-    content: '';
-    width: 26px;
-    height: 0;
-    border-top: 2px dashed ${(p) => (p.$done ? 'var(--teal)' : 'var(--hairline)')};
-  }
   a {
     display: flex;
     align-items: center;
@@ -65,6 +67,10 @@ const Left = styled.div`
   align-items: center;
   gap: 12px;
   min-width: 0;
+  > :last-child {
+    flex: 1;
+    max-width: 340px;
+  }
   > a {
     font-family: var(--display);
     font-weight: 700;
@@ -103,6 +109,7 @@ export const TopBar = memo(function TopBar({ station }: { station: StationName }
         <NameField
           label="Project name"
           hideLabel
+          quiet
           value={name}
           onCommit={(next) =>
             void workbench.edit((project) =>
@@ -116,7 +123,7 @@ export const TopBar = memo(function TopBar({ station }: { station: StationName }
       <nav aria-label="Stations">
         <Path>
           {states.map(({ name: key, title, open, done }) => (
-            <Step key={key} $done={done}>
+            <Step key={key} data-done={done || undefined}>
               <Link href={`/projects/${id}/${key}`} aria-current={key === station ? 'step' : undefined}>
                 {done && key !== station ? <Check size={15} color="var(--teal)" aria-label="done" /> : null}
                 {title}
@@ -130,10 +137,18 @@ export const TopBar = memo(function TopBar({ station }: { station: StationName }
         <Saved role="status" data-testid="saved">
           {SAVED[saved]}
         </Saved>
-        <IconButton aria-label={undo ? `Undo: ${undo}` : 'Undo'} isDisabled={!undo} onPress={() => void workbench.undo()}>
+        <IconButton
+          aria-label={undo ? `Undo: ${undo}` : 'Undo'}
+          isDisabled={!undo}
+          onPress={() => void workbench.undo()}
+        >
           <Undo2 size={18} />
         </IconButton>
-        <IconButton aria-label={redo ? `Redo: ${redo}` : 'Redo'} isDisabled={!redo} onPress={() => void workbench.redo()}>
+        <IconButton
+          aria-label={redo ? `Redo: ${redo}` : 'Redo'}
+          isDisabled={!redo}
+          onPress={() => void workbench.redo()}
+        >
           <Redo2 size={18} />
         </IconButton>
       </Right>

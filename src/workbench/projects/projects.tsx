@@ -173,7 +173,12 @@ export function Projects({ initial }: { initial: ListedProject[] }) {
   )
 }
 
-type CardProps = { project: ListedProject; onRename: (name: string) => void; onDuplicate: () => void; onRemove: () => void }
+type CardProps = {
+  project: ListedProject
+  onRename: (name: string) => void
+  onDuplicate: () => void
+  onRemove: () => void
+}
 
 function ProjectCard({ project, onRename, onDuplicate, onRemove }: CardProps) {
   const [renaming, setRenaming] = useState(false)

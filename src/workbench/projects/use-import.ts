@@ -35,7 +35,11 @@ export function useImport(send: Send): Importing {
       try {
         await latest.current(file, id, controller.signal)
       } catch (error) {
-        setProblem(controller.signal.aborted ? `${file.name} was stopped; nothing of it was kept.` : (error as Error).message)
+        setProblem(
+          controller.signal.aborted
+            ? `${file.name} was stopped; nothing of it was kept.`
+            : (error as Error).message,
+        )
         break
       } finally {
         leave()

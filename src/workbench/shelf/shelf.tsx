@@ -81,8 +81,11 @@ const Counts = styled.ul`
 `
 const Below = styled.div`
   display: grid;
-  grid-template-columns: 1fr 76px;
+  grid-template-columns: 1fr 66px;
   gap: 8px;
+  input {
+    padding: 3px 4px 3px 9px;
+  }
   align-items: center;
   font-size: 13px;
   color: var(--ink-soft);
@@ -126,7 +129,9 @@ const PieceCard = memo(function PieceCard({ piece }: { piece: Piece }) {
   const counts = roleCounts(project, piece)
   const choose = () => {
     const { chosenPieces } = workbench.store.getState()
-    workbench.choosePieces(chosen ? chosenPieces.filter((id) => id !== piece.id) : [...chosenPieces, piece.id])
+    workbench.choosePieces(
+      chosen ? chosenPieces.filter((id) => id !== piece.id) : [...chosenPieces, piece.id],
+    )
   }
   const change = (label: string, set: (draft: Piece) => void) =>
     void workbench.edit((p) => makeEdit(p, label, (draft) => set(draft.pieces[piece.id]!)))
@@ -149,6 +154,7 @@ const PieceCard = memo(function PieceCard({ piece }: { piece: Piece }) {
         <NameField
           label="Name of the piece"
           hideLabel
+          quiet
           value={piece.name}
           onCommit={(name) =>
             change(`Name a piece “${name}”`, (draft) => {

@@ -25,7 +25,10 @@ export const Thumbnail = memo(
       left -= d.length
       return left > 0
     }
-    const edge = edges.map((l) => l.d).filter(fits).join('')
+    const edge = edges
+      .map((l) => l.d)
+      .filter(fits)
+      .join('')
     return (
       <svg width={size} height={size} viewBox={view.join(' ')} aria-hidden style={{ flex: 'none' }}>
         <path

@@ -55,7 +55,8 @@ async function call<T>(method: string, path: string, body?: unknown, signal?: Ab
     throw new ApiError(0, 'The server does not answer. Check that it runs; this page tries again by itself.')
   }
   const answer = (await response.json().catch(() => ({}))) as T & { message?: string }
-  if (!response.ok) throw new ApiError(response.status, answer.message ?? `The server answered ${response.status}.`)
+  if (!response.ok)
+    throw new ApiError(response.status, answer.message ?? `The server answered ${response.status}.`)
   return answer
 }
 
@@ -68,7 +69,12 @@ export const api = {
   restore: (id: string) => call<object>('POST', at('projects', id, 'restore')),
   duplicate: (id: string) => call<{ id: string }>('POST', at('projects', id, 'duplicate')),
   importFile: (file: File, importId: string, signal: AbortSignal) =>
-    call<{ id: string }>('POST', `projects?${new URLSearchParams({ file: file.name, import: importId })}`, file, signal),
+    call<{ id: string }>(
+      'POST',
+      `projects?${new URLSearchParams({ file: file.name, import: importId })}`,
+      file,
+      signal,
+    ),
   addFile: (id: string, base: number, file: File, importId: string, signal: AbortSignal) =>
     call<AcceptedEdit>(
       'POST',
@@ -79,7 +85,8 @@ export const api = {
   rescale: (id: string, source: string, base: number, mmPerUnit: number) =>
     call<AcceptedEdit>('POST', at('projects', id, 'sources', source, 'scale'), { base, mmPerUnit }),
   load: (id: string) => call<StoredProject>('GET', at('projects', id)),
-  edit: (id: string, base: number, edit: Edit) => call<AcceptedEdit>('POST', at('projects', id, 'edits'), { base, ...edit }),
+  edit: (id: string, base: number, edit: Edit) =>
+    call<AcceptedEdit>('POST', at('projects', id, 'edits'), { base, ...edit }),
   undo: (id: string, base: number) => call<AcceptedEdit>('POST', at('projects', id, 'undo'), { base }),
   redo: (id: string, base: number) => call<AcceptedEdit>('POST', at('projects', id, 'redo'), { base }),
   papers: () => call<{ papers: Paper[] }>('GET', 'papers'),
@@ -87,8 +94,10 @@ export const api = {
   changePaper: (id: string, fields: PaperFields) => call<{ paper: Paper }>('PUT', at('papers', id), fields),
   removePaper: (id: string) => call<object>('DELETE', at('papers', id)),
   restorePaper: (id: string) => call<object>('POST', at('papers', id, 'restore')),
-  sheetJob: (id: string, sheet: string) => call<{ job: JobView | null }>('GET', at('projects', id, 'sheets', sheet, 'job')),
-  startJob: (id: string, sheet: string) => call<{ job: JobView }>('POST', at('projects', id, 'sheets', sheet, 'job')),
+  sheetJob: (id: string, sheet: string) =>
+    call<{ job: JobView | null }>('GET', at('projects', id, 'sheets', sheet, 'job')),
+  startJob: (id: string, sheet: string) =>
+    call<{ job: JobView }>('POST', at('projects', id, 'sheets', sheet, 'job')),
   job: (id: string) => call<{ job: JobView }>('GET', at('jobs', id)),
   commandJob: (id: string, command: 'pause' | 'resume' | 'cancel') =>
     call<{ job: JobView }>('POST', at('jobs', id, command)),

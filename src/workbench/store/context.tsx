@@ -1,8 +1,8 @@
 'use client'
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
-import { startComputer } from '@/tasks/computer'
 import { Muted } from '@/kit/surface'
+import { startComputer } from '@/tasks/computer'
 import { api } from './api'
 import { createProjectStore, type ProjectState, type Workbench } from './project-store'
 

@@ -7,7 +7,11 @@ import type { Computer } from '@/tasks/computer'
 import { type AcceptedEdit, ApiError, api, type History } from './api'
 
 export type Saved = 'saved' | 'saving' | 'waiting'
-export type NoticeState = { message: string; tone: 'alarm' | 'calm'; action?: { label: string; run: () => void } }
+export type NoticeState = {
+  message: string
+  tone: 'alarm' | 'calm'
+  action?: { label: string; run: () => void }
+}
 
 export type ProjectState = {
   id: string

@@ -6,4 +6,6 @@ export const dynamic = 'force-dynamic'
 
 export const GET = route(async () => ({ papers: await listPapers() }))
 
-export const POST = route(async (request) => ({ paper: await addPaper(await body(request, paperFieldsSchema)) }))
+export const POST = route(async (request) => ({
+  paper: await addPaper(await body(request, paperFieldsSchema)),
+}))

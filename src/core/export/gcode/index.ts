@@ -35,7 +35,8 @@ export function planToGcode(plan: SheetPlan, title: string): string {
     const feed = n(pass.setting.speed * 60)
     for (const { points } of repeated(pass)) {
       out.push(`G0 X${n(points[0]!)} Y${n(plan.height - points[1]!)}`, `G1 Z${n(DOWN)} F${feed}`)
-      for (let k = 2; k < points.length; k += 2) out.push(`G1 X${n(points[k]!)} Y${n(plan.height - points[k + 1]!)}`)
+      for (let k = 2; k < points.length; k += 2)
+        out.push(`G1 X${n(points[k]!)} Y${n(plan.height - points[k + 1]!)}`)
       out.push(`G0 Z${n(UP)}`)
     }
   })

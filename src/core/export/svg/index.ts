@@ -56,7 +56,9 @@ function pieceGroup(project: Project, piece: Piece, placement: Placement): strin
     // Dashes that are to be cut are solid strokes of their own.
     const dashed = project.run.dashedScores && kind.startsWith('score')
     const style = dashed ? STYLE[kind].replace(/ stroke-dasharray="[^"]*"/, '') : STYLE[kind]
-    return paths ? [`<g data-name="${kind}" fill="none" ${style}>${paths.map((d) => `<path d="${d}"/>`).join('')}</g>`] : []
+    return paths
+      ? [`<g data-name="${kind}" fill="none" ${style}>${paths.map((d) => `<path d="${d}"/>`).join('')}</g>`]
+      : []
   })
   return `<g id="${escapeXml(id)}" data-name="${escapeXml(piece.name)}">\n${roles.join('\n')}\n</g>`
 }
@@ -64,15 +66,20 @@ function pieceGroup(project: Project, piece: Piece, placement: Placement): strin
 const exportedAs = (role: Exclude<Role, 'skip'>, fold: Fold | null): Exported =>
   role === 'score' && fold === 'mountain' ? 'score mountain' : role
 
-const cutAsDashes = (project: Project, line: Line): boolean => line.role === 'score' && project.run.dashedScores
+const cutAsDashes = (project: Project, line: Line): boolean =>
+  line.role === 'score' && project.run.dashedScores
 
 function polylinePath(points: Float64Array): string {
   let d = ''
-  for (let i = 0; i < points.length; i += 2) d += `${i === 0 ? 'M' : 'L'}${mm(points[i]!)} ${mm(points[i + 1]!)}`
+  for (let i = 0; i < points.length; i += 2)
+    d += `${i === 0 ? 'M' : 'L'}${mm(points[i]!)} ${mm(points[i + 1]!)}`
   return d
 }
 
 const mm = (value: number): string => String(Math.round(value * 1e4) / 1e4)
 
 const escapeXml = (text: string): string =>
-  text.replace(/[&<>"']/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&apos;' })[c]!)
+  text.replace(
+    /[&<>"']/g,
+    (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&apos;' })[c]!,
+  )

@@ -11,9 +11,14 @@ const unescapeId = (id: string): string =>
  * Control characters are dropped and the length is capped, since names come from strangers.
  */
 export function humanName(attributes: Record<string, string>): string | null {
-  const label = Object.keys(attributes).find((name) => name === 'label' || name.endsWith(':label') || name === 'data-name')
+  const label = Object.keys(attributes).find(
+    (name) => name === 'label' || name.endsWith(':label') || name === 'data-name',
+  )
   const raw = (label ? attributes[label] : undefined) ?? unescapeId(attributes.id ?? '')
-  // biome-ignore lint/suspicious/noControlCharactersInRegex: they are what is being removed
-  const name = raw!.replace(/[\u0000-\u001f\u007f]/g, ' ').replace(/[\s_]+/g, ' ').trim().slice(0, 120)
+  const name = raw!
+    .replace(/\p{Cc}/gu, ' ')
+    .replace(/[\s_]+/g, ' ')
+    .trim()
+    .slice(0, 120)
   return name === '' || GIVEN_BY_A_PROGRAM.test(name) ? null : name
 }

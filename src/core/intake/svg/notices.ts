@@ -15,7 +15,8 @@ const KINDS: Record<string, { severity: Severity; say: (count: number, place: st
   },
   'clip-path': {
     severity: 'warning',
-    say: (n, at) => `${count(n, 'clip')} not applied (first at ${at}): lines are kept whole, so some may reach further than they are seen to.`,
+    say: (n, at) =>
+      `${count(n, 'clip')} not applied (first at ${at}): lines are kept whole, so some may reach further than they are seen to.`,
   },
   mask: {
     severity: 'warning',
@@ -31,19 +32,23 @@ const KINDS: Record<string, { severity: Severity; say: (count: number, place: st
   },
   external: {
     severity: 'warning',
-    say: (n, at) => `${count(n, 'reference')} to another file left out (first at ${at}): nothing is fetched. Embed it in the drawing.`,
+    say: (n, at) =>
+      `${count(n, 'reference')} to another file left out (first at ${at}): nothing is fetched. Embed it in the drawing.`,
   },
   'broken-use': {
     severity: 'warning',
-    say: (n, at) => `${count(n, 'repeated symbol')} left out: its original is missing or contains itself (first: ${at}).`,
+    say: (n, at) =>
+      `${count(n, 'repeated symbol')} left out: its original is missing or contains itself (first: ${at}).`,
   },
   'broken-path': {
     severity: 'warning',
-    say: (n, at) => `${count(n, 'path')} taken only up to an error (first at ${at}). Compare it with the original.`,
+    say: (n, at) =>
+      `${count(n, 'path')} taken only up to an error (first at ${at}). Compare it with the original.`,
   },
   absurd: {
     severity: 'warning',
-    say: (n, at) => `${count(n, 'line')} left out (first at ${at}): its coordinates are not numbers or lie more than 20 m away.`,
+    say: (n, at) =>
+      `${count(n, 'line')} left out (first at ${at}): its coordinates are not numbers or lie more than 20 m away.`,
   },
   crumb: {
     severity: 'note',
@@ -51,11 +56,13 @@ const KINDS: Record<string, { severity: Severity; say: (count: number, place: st
   },
   hidden: {
     severity: 'note',
-    say: (n, at) => `${count(n, 'hidden shape or group')} left out (first at ${at}), as the file does not show it.`,
+    say: (n, at) =>
+      `${count(n, 'hidden shape or group')} left out (first at ${at}), as the file does not show it.`,
   },
   invisible: {
     severity: 'note',
-    say: (n, at) => `${count(n, 'shape')} without stroke and fill left out (first at ${at}), as nothing of it can be seen.`,
+    say: (n, at) =>
+      `${count(n, 'shape')} without stroke and fill left out (first at ${at}), as nothing of it can be seen.`,
   },
   animation: {
     severity: 'note',
@@ -63,7 +70,8 @@ const KINDS: Record<string, { severity: Severity; say: (count: number, place: st
   },
   'style-ignored': {
     severity: 'note',
-    say: (n, at) => `${count(n, 'style rule')} not understood (first: ${at.slice(0, 60)}). Compare colours with the original.`,
+    say: (n, at) =>
+      `${count(n, 'style rule')} not understood (first: ${at.slice(0, 60)}). Compare colours with the original.`,
   },
 }
 

@@ -1,9 +1,17 @@
 import type { Look } from '../../document/schema'
-import { type Affine, greatestScale, IDENTITY, meanScale, multiply, scaling, translation } from '../../geometry/affine'
+import {
+  type Affine,
+  greatestScale,
+  IDENTITY,
+  meanScale,
+  multiply,
+  scaling,
+  translation,
+} from '../../geometry/affine'
+import { GEOMETRY_TOLERANCE } from '../../geometry/flatten'
 import { areaOf, boundsOf } from '../../geometry/measure'
 import { type Contour, endOf, transformContour, writePath } from '../../geometry/path'
 import { distance } from '../../geometry/point'
-import { GEOMETRY_TOLERANCE } from '../../geometry/flatten'
 import type { Drawing, DrawnLine } from '../drawing'
 import { IntakeRefusal, LIMITS } from '../refusal'
 import { type Axis, resolveLength, splitLength, type Viewport } from './lengths'
@@ -30,7 +38,16 @@ type Context = {
 }
 
 /** Containers whose content is drawn only when something refers to it. */
-const NEVER_DRAWN = new Set(['defs', 'symbol', 'marker', 'linearGradient', 'radialGradient', 'metadata', 'title', 'desc'])
+const NEVER_DRAWN = new Set([
+  'defs',
+  'symbol',
+  'marker',
+  'linearGradient',
+  'radialGradient',
+  'metadata',
+  'title',
+  'desc',
+])
 const MAX_VISITS = 300_000
 
 /**
@@ -64,7 +81,13 @@ class SvgReader {
     this.index(this.root)
     if (this.sheet.ignored.length > 0) this.notices.add('style-ignored', this.sheet.ignored[0]!)
     const { viewport, mmPerPx, scale } = trueSizeOf(this.root.attributes, this.chosen)
-    if (!(viewport.width >= 0 && viewport.width * mmPerPx <= LIMITS.reach && viewport.height * mmPerPx <= LIMITS.reach))
+    if (
+      !(
+        viewport.width >= 0 &&
+        viewport.width * mmPerPx <= LIMITS.reach &&
+        viewport.height * mmPerPx <= LIMITS.reach
+      )
+    )
       throw new IntakeRefusal(
         `The artboard is ${Math.round((viewport.width * mmPerPx) / 1000)} m wide; up to ${LIMITS.reach / 1000} m is read. Check width, height and viewBox of the file.`,
       )
@@ -87,7 +110,8 @@ class SvgReader {
 
   private index(element: XmlElement): void {
     if (element.name === 'style') this.sheet.add(element.text)
-    if (element.attributes.id && !this.byId.has(element.attributes.id)) this.byId.set(element.attributes.id, element)
+    if (element.attributes.id && !this.byId.has(element.attributes.id))
+      this.byId.set(element.attributes.id, element)
     for (const child of element.children) this.index(child)
   }
 
@@ -107,7 +131,9 @@ class SvgReader {
     if (context.style.display === 'none') return
     const box = parseViewBox(element.attributes.viewBox)
     const fit = viewport.width > 0 && viewport.height > 0
-    const toViewport = fit ? viewBoxTransform(box, viewport, element.attributes.preserveAspectRatio) : IDENTITY
+    const toViewport = fit
+      ? viewBoxTransform(box, viewport, element.attributes.preserveAspectRatio)
+      : IDENTITY
     this.walkChildren(element, {
       ...context,
       matrix: multiply(context.matrix, toViewport),
@@ -240,17 +266,23 @@ class SvgReader {
   private lookOf({ style, matrix, viewport, opacity, layers }: Context): Look | null {
     if (style.visibility === 'hidden' || style.visibility === 'collapse' || opacity === 0) return null
     const toMm = style['vector-effect'] === 'non-scaling-stroke' ? 25.4 / 96 : meanScale(matrix)
-    const length = (text: string | undefined, fallback: number) => resolveLength(text, 'other', viewport, 16, fallback)
+    const length = (text: string | undefined, fallback: number) =>
+      resolveLength(text, 'other', viewport, 16, fallback)
     const width = Math.max(0, length(style['stroke-width'], 1)) * toMm
     const stroke = width > 0 ? resolvePaint(style.stroke, style, style['stroke-opacity']) : null
     const fill = resolvePaint(style.fill ?? 'black', style, style['fill-opacity'])
     if (!stroke && !fill) return null
     const beat = (style['stroke-dasharray'] ?? 'none').split(/[\s,]+/).filter(Boolean)
-    const dash = beat.every((part) => splitLength(part)) ? beat.map((part) => round(Math.max(0, length(part, 0)) * toMm)) : []
+    const dash = beat.every((part) => splitLength(part))
+      ? beat.map((part) => round(Math.max(0, length(part, 0)) * toMm))
+      : []
     return {
       stroke,
       fill,
-      dash: stroke && dash.some((part) => part > 0) ? (dash.length % 2 ? [...dash, ...dash] : dash).slice(0, 32) : [],
+      dash:
+        stroke && dash.some((part) => part > 0)
+          ? (dash.length % 2 ? [...dash, ...dash] : dash).slice(0, 32)
+          : [],
       width: stroke ? round(width) : 0,
       layers: layers.slice(-8),
     }

@@ -23,7 +23,8 @@ const render = (svg: string) =>
 
 function redraw(drawing: Drawing, cap: string): string {
   const byElement = new Map<number, Drawing['lines']>()
-  for (const line of drawing.lines) byElement.set(line.element, [...(byElement.get(line.element) ?? []), line])
+  for (const line of drawing.lines)
+    byElement.set(line.element, [...(byElement.get(line.element) ?? []), line])
   const paths = [...byElement.values()].map((lines) => {
     const { look, fillRule } = lines[0]!
     const d = lines.map((l) => l.d).join('')

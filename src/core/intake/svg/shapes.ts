@@ -16,7 +16,12 @@ const whole = (contours: Contour[]): Shapes => ({ contours, broken: null })
  * counts up to the error, as renderers do, and says so.
  * @param tolerance how far arcs may stray, in user units
  */
-export function contoursOf(name: string, attributes: Record<string, string>, resolve: Resolve, tolerance: number): Shapes {
+export function contoursOf(
+  name: string,
+  attributes: Record<string, string>,
+  resolve: Resolve,
+  tolerance: number,
+): Shapes {
   switch (name) {
     case 'path':
       return pathContours(attributes.d ?? '', tolerance)
@@ -151,11 +156,23 @@ function segmentsOf(command: string, n: number[], from: Point, tolerance: number
       return [{ c1: { x: n[0]!, y: n[1]! }, c2: { x: n[2]!, y: n[3]! }, to: { x: n[4]!, y: n[5]! } }]
     case 'Q': {
       const to = { x: n[2]!, y: n[3]! }
-      const towards = (a: Point): Point => ({ x: a.x + (2 / 3) * (n[0]! - a.x), y: a.y + (2 / 3) * (n[1]! - a.y) })
+      const towards = (a: Point): Point => ({
+        x: a.x + (2 / 3) * (n[0]! - a.x),
+        y: a.y + (2 / 3) * (n[1]! - a.y),
+      })
       return [{ c1: towards(from), c2: towards(to), to }]
     }
     case 'A':
-      return arcByEnds(from, n[0]!, n[1]!, n[2]!, Boolean(n[3]), Boolean(n[4]), { x: n[5]!, y: n[6]! }, tolerance)
+      return arcByEnds(
+        from,
+        n[0]!,
+        n[1]!,
+        n[2]!,
+        Boolean(n[3]),
+        Boolean(n[4]),
+        { x: n[5]!, y: n[6]! },
+        tolerance,
+      )
     default:
       return []
   }

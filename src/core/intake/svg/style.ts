@@ -49,7 +49,11 @@ export function computeStyle(element: XmlElement, parent: Style, sheet: StyleShe
  * A paint as `#rrggbb`, `pattern` for gradients and patterns, or null where nothing is painted.
  * @param opacity the paint's own opacity property
  */
-export function resolvePaint(paint: string | undefined, style: Style, opacity: string | undefined): string | null {
+export function resolvePaint(
+  paint: string | undefined,
+  style: Style,
+  opacity: string | undefined,
+): string | null {
   if (paint === undefined || paint === 'none' || opacityOf(opacity) === 0) return null
   if (paint.startsWith('url(')) return 'pattern'
   const text = paint.toLowerCase() === 'currentcolor' ? (style.color ?? 'black') : paint

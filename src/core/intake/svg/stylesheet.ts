@@ -3,9 +3,19 @@ import type { XmlElement } from './xml'
 
 export type Declarations = Record<string, { value: string; important: boolean }>
 
-type Compound = { type: string | null; id: string | null; classes: string[]; attributes: { name: string; value: string | null }[] }
+type Compound = {
+  type: string | null
+  id: string | null
+  classes: string[]
+  attributes: { name: string; value: string | null }[]
+}
 /** The last compound is the element itself; each carries how it relates to the one before it. */
-type Rule = { compounds: { compound: Compound; child: boolean }[]; weight: number; order: number; declarations: Declarations }
+type Rule = {
+  compounds: { compound: Compound; child: boolean }[]
+  weight: number
+  order: number
+  declarations: Declarations
+}
 
 /** The style rules of a drawing: type, class, id, attribute, descendant and child selectors. */
 export class StyleSheet {
@@ -55,7 +65,8 @@ export class StyleSheet {
         current.id = part.name
         weight += 1_000_000
       } else if (part.type === 'AttributeSelector' && (part.matcher === '=' || part.matcher === null)) {
-        const value = part.value === null ? null : part.value.type === 'String' ? part.value.value : part.value.name
+        const value =
+          part.value === null ? null : part.value.type === 'String' ? part.value.value : part.value.name
         current.attributes.push({ name: part.name.name, value })
         weight += 1000
       } else if (part.type === 'Combinator' && (part.name === ' ' || part.name === '>')) {
@@ -106,7 +117,10 @@ function declarationsOf(block: CssNode): Declarations {
   const found: Declarations = {}
   walk(block, (node: CssNode) => {
     if (node.type === 'Declaration')
-      found[node.property.toLowerCase()] = { value: generate(node.value).trim(), important: Boolean(node.important) }
+      found[node.property.toLowerCase()] = {
+        value: generate(node.value).trim(),
+        important: Boolean(node.important),
+      }
   })
   return found
 }

@@ -6,7 +6,8 @@ import { IntakeRefusal, LIMITS } from '../refusal'
 const bytes = (text: string) => new TextEncoder().encode(text)
 const svg = (body: string, attributes = 'width="100mm" height="100mm" viewBox="0 0 100 100"') =>
   `<svg xmlns="http://www.w3.org/2000/svg" ${attributes}>${body}</svg>`
-const read = (text: string, mmPerUnit: number | null = null) => readDrawing(bytes(text), 'box.svg', { mmPerUnit })
+const read = (text: string, mmPerUnit: number | null = null) =>
+  readDrawing(bytes(text), 'box.svg', { mmPerUnit })
 const line = '<path d="M0 0L10 0" stroke="#000" fill="none"/>'
 
 function refusal(input: string | Uint8Array): string {
@@ -56,7 +57,9 @@ describe('true size', () => {
 describe('looks', () => {
   it('give colour, dash and width in mm, and the layers that a person named', () => {
     const drawing = read(
-      svg(`<g id="Fold_x5F_lines" stroke="red"><g id="g12"><path id="tuck flap" d="M0 0h10" stroke-width="2" stroke-dasharray="4,2" fill="none"/></g></g>`),
+      svg(
+        `<g id="Fold_x5F_lines" stroke="red"><g id="g12"><path id="tuck flap" d="M0 0h10" stroke-width="2" stroke-dasharray="4,2" fill="none"/></g></g>`,
+      ),
     )
     expect(drawing.lines[0]).toMatchObject({
       label: 'tuck flap',
@@ -66,7 +69,9 @@ describe('looks', () => {
 
   it('let important rules win over style attributes (CSS Cascade)', () => {
     const drawing = read(
-      svg('<style>.f{stroke:#0f0!important;fill:none}</style><path class="f" style="stroke:#00f" d="M0 0h9"/>'),
+      svg(
+        '<style>.f{stroke:#0f0!important;fill:none}</style><path class="f" style="stroke:#00f" d="M0 0h9"/>',
+      ),
     )
     expect(drawing.lines[0]!.look.stroke).toBe('#00ff00')
   })
@@ -110,14 +115,22 @@ describe('bad files are refused with a sentence', () => {
     ['truncated', svg(line).slice(0, 140), /breaks off as XML at line 1/],
     ['two ends', `${svg(line)}</g>`, /breaks off as XML/],
     ['entities made of entities', bomb, /entity “b” is made of others/],
-    ['an external entity', `<!DOCTYPE svg [<!ENTITY x SYSTEM "file:///etc/passwd">]>${svg('&x;')}`, /points outside the file/],
+    [
+      'an external entity',
+      `<!DOCTYPE svg [<!ENTITY x SYSTEM "file:///etc/passwd">]>${svg('&x;')}`,
+      /points outside the file/,
+    ],
     ['wrong encoding', new Uint8Array([...bytes('<svg>'), 0xff, 0xfe, 0xc3]), /not valid UTF-8/],
     ['gzip', new Uint8Array([0x1f, 0x8b, 8, 0]), /compressed/],
     ['no lines', svg('<text>Only words</text>'), /holds no lines.*text is not lines/],
     ['no numbers', svg('<path d="M NaN NaN L oops" stroke="#000"/>'), /holds no lines/],
     ['absurd artboard', svg(line, 'width="1e9mm" height="1e9mm"'), /artboard/],
     ['too large', new Uint8Array(LIMITS.bytes + 1), /32\.0 MB; up to 32 MB/],
-    ['too many stretches', svg(`<path stroke="#000" d="M0 0${'h1v-1h-1v1'.repeat(50_001)}"/>`), /more than 200,000 stretches/],
+    [
+      'too many stretches',
+      svg(`<path stroke="#000" d="M0 0${'h1v-1h-1v1'.repeat(50_001)}"/>`),
+      /more than 200,000 stretches/,
+    ],
     ['too deep', svg('<g>'.repeat(600) + '</g>'.repeat(600)), /too many elements/],
     [
       'symbols that multiply',

@@ -23,7 +23,12 @@ export function trueSizeOf(attributes: Record<string, string>, chosen: number | 
   const box = parseViewBox(attributes.viewBox)
   const width = splitLength(attributes.width)
   const height = splitLength(attributes.height)
-  const px = (length: typeof width, other: typeof width, side: number | undefined, otherSide: number | undefined) => {
+  const px = (
+    length: typeof width,
+    other: typeof width,
+    side: number | undefined,
+    otherSide: number | undefined,
+  ) => {
     if (length && length.unit !== '%') return toPx(length)
     if (other && other.unit !== '%' && side && otherSide) return (toPx(other) * side) / otherSide
     return side ?? (length ? 100 : 0)
@@ -40,7 +45,12 @@ export function trueSizeOf(attributes: Record<string, string>, chosen: number | 
     const label = `${density} px an inch: ${formatSize(size)}${paper ? ` (${paper.name})` : ''}`
     return { density, mmPerUnit, paper, label, ...size }
   })
-  const choices = readings.map(({ mmPerUnit, label, width: w, height: h }) => ({ mmPerUnit, label, width: w, height: h }))
+  const choices = readings.map(({ mmPerUnit, label, width: w, height: h }) => ({
+    mmPerUnit,
+    label,
+    width: w,
+    height: h,
+  }))
   const done = (mmPerUnit: number, why: string, sure: boolean, offered = choices): TrueSize => ({
     viewport,
     mmPerPx: mmPerUnit,
@@ -49,10 +59,21 @@ export function trueSizeOf(attributes: Record<string, string>, chosen: number | 
 
   if (chosen !== null) {
     const known = readings.find((r) => Math.abs(r.mmPerUnit - chosen) < 1e-9)
-    return done(chosen, known ? `Chosen by hand: ${known.label}.` : `Chosen by hand: one unit is ${formatLength(chosen, 'mm', 4)} mm.`, true)
+    return done(
+      chosen,
+      known
+        ? `Chosen by hand: ${known.label}.`
+        : `Chosen by hand: one unit is ${formatLength(chosen, 'mm', 4)} mm.`,
+      true,
+    )
   }
   if (physical)
-    return done(MM_PER_INCH / 96, `The file states its size: ${attributes.width ?? '?'} × ${attributes.height ?? '?'}.`, true, [])
+    return done(
+      MM_PER_INCH / 96,
+      `The file states its size: ${attributes.width ?? '?'} × ${attributes.height ?? '?'}.`,
+      true,
+      [],
+    )
   const matching = readings.filter((r) => r.paper)
   const best = matching[0]
   if (best)

@@ -20,7 +20,11 @@ const SVG_NAMESPACE = 'http://www.w3.org/2000/svg'
 /** The text of the bytes, by byte order mark or XML declaration; UTF-8 otherwise. */
 export function decode(bytes: Uint8Array): string {
   const mark =
-    bytes[0] === 0xff && bytes[1] === 0xfe ? 'utf-16le' : bytes[0] === 0xfe && bytes[1] === 0xff ? 'utf-16be' : null
+    bytes[0] === 0xff && bytes[1] === 0xfe
+      ? 'utf-16le'
+      : bytes[0] === 0xfe && bytes[1] === 0xff
+        ? 'utf-16be'
+        : null
   const head = new TextDecoder('latin1').decode(bytes.subarray(0, 200))
   const declared = /^[^<]{0,3}<\?xml[^>]*encoding\s*=\s*["']([\w.:-]+)["']/.exec(head)?.[1]?.toLowerCase()
   // A declaration that one can read byte by byte is not UTF-16, whatever it says.
@@ -68,9 +72,10 @@ export function parseXml(text: string): XmlElement {
       )
     const attributes = tag.attributes as Record<string, string>
     for (const [name, value] of Object.entries(attributes))
-      if (name.startsWith('xmlns:'))
-        (value === SVG_NAMESPACE ? svgPrefixes : foreign).add(name.slice(6))
-    const [prefix, local] = tag.name.includes(':') ? (tag.name.split(':', 2) as [string, string]) : ['', tag.name]
+      if (name.startsWith('xmlns:')) (value === SVG_NAMESPACE ? svgPrefixes : foreign).add(name.slice(6))
+    const [prefix, local] = tag.name.includes(':')
+      ? (tag.name.split(':', 2) as [string, string])
+      : ['', tag.name]
     const element: XmlElement = {
       name: svgPrefixes.has(prefix) ? local : '',
       attributes,
@@ -94,7 +99,8 @@ export function parseXml(text: string): XmlElement {
   })
   // saxes wants a document to begin with its declaration; files from the wild begin with a blank line.
   parser.write(text.replace(/^\uFEFF?\s+/, '')).close()
-  if (!root) throw new IntakeRefusal('The file is not an SVG drawing: it has no content. Export it again as SVG.')
+  if (!root)
+    throw new IntakeRefusal('The file is not an SVG drawing: it has no content. Export it again as SVG.')
   return root
 }
 
@@ -108,7 +114,8 @@ function plainEntities(doctype: string): Record<string, string> {
     const plain = /^<!ENTITY\s+([\w.:-]+)\s+(?:"([^"]*)"|'([^']*)')\s*>$/i.exec(declaration)
     if (!plain) throw bomb('an entity points outside the file or is a parameter')
     const value = plain[2] ?? plain[3] ?? ''
-    if (/[&%<]/.test(value) || value.length > 1024) throw bomb(`the entity “${plain[1]!.slice(0, 40)}” is made of others`)
+    if (/[&%<]/.test(value) || value.length > 1024)
+      throw bomb(`the entity “${plain[1]!.slice(0, 40)}” is made of others`)
     entities[plain[1]!] = value
   }
   return entities

@@ -12,6 +12,7 @@ export const dashes: Evidence = ({ look }) => {
   const short = Math.min(...marks)
   if (second !== undefined && long >= 2 * Math.max(short, 0.01) && long > HOLE)
     return { kind: 'dash-dot', because: 'it is drawn dash and dot, as mountain folds are' }
-  if (long <= HOLE && gap <= 2 * HOLE) return { kind: 'dotted', because: `its dots of ${first} mm are as close as holes` }
+  if (long <= HOLE && gap <= 2 * HOLE)
+    return { kind: 'dotted', because: `its dots of ${first} mm are as close as holes` }
   return { kind: 'dashed', because: `it is drawn in dashes of ${first} mm` }
 }

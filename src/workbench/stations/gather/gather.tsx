@@ -6,8 +6,8 @@ import type { Source } from '@/core/document/schema'
 import { formatSize } from '@/core/units/length'
 import { QuietButton } from '@/kit/button'
 import { HiddenInput, Muted, Row, Section, Tag } from '@/kit/surface'
-import { useImport } from '../../projects/use-import'
 import { ImportProgress } from '../../projects/import-progress'
+import { useImport } from '../../projects/use-import'
 import { api } from '../../store/api'
 import { useProject, useWorkbench } from '../../store/context'
 
@@ -82,7 +82,8 @@ export function Gather() {
 function SourceLeaf({ source }: { source: Source }) {
   const workbench = useWorkbench()
   const { scale, artwork, findings } = source
-  const choose = (mmPerUnit: number) => void workbench.ask((id, base) => api.rescale(id, source.id, base, mmPerUnit))
+  const choose = (mmPerUnit: number) =>
+    void workbench.ask((id, base) => api.rescale(id, source.id, base, mmPerUnit))
   return (
     <Section data-testid="source">
       <h2>{source.name}</h2>

@@ -28,7 +28,9 @@ export function ChosenLines() {
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      const typing = event.target instanceof HTMLElement && event.target.closest('input, select, textarea, [role="dialog"]')
+      const typing =
+        event.target instanceof HTMLElement &&
+        event.target.closest('input, select, textarea, [role="dialog"]')
       const role = roleOfKey(event.key)
       const ids = workbench.store.getState().selection
       if (!role || typing || ids.length === 0 || event.ctrlKey || event.metaKey || event.altKey) return
@@ -55,7 +57,10 @@ export function ChosenLines() {
     void workbench.edit((p) => setLines(p, `Fold ${what} ${fold ?? 'either way'}`, selection, { fold }))
   const bind = (piece: string) => {
     const name = project.pieces[piece]?.name
-    if (name) void workbench.editLines((p) => setLines(p, `Bind ${what} to “${name}”`, selection, { held: { piece } }))
+    if (name)
+      void workbench.editLines((p) =>
+        setLines(p, `Bind ${what} to “${name}”`, selection, { held: { piece } }),
+      )
   }
   const held = chosen.some((l) => l.held !== null)
   return (
@@ -74,7 +79,9 @@ export function ChosenLines() {
               key={String(fold)}
               aria-pressed={folds.size === 1 && folds.has(fold)}
               onPress={() => setFold(fold)}
-              style={folds.size === 1 && folds.has(fold) ? { boxShadow: 'inset 0 0 0 2px var(--plum)' } : undefined}
+              style={
+                folds.size === 1 && folds.has(fold) ? { boxShadow: 'inset 0 0 0 2px var(--plum)' } : undefined
+              }
             >
               {fold ? `${fold} fold` : 'either way'}
             </QuietButton>
@@ -91,13 +98,17 @@ export function ChosenLines() {
           ))}
         </Select>
         <QuietButton
-          onPress={() => void workbench.editLines((p) => setLines(p, `Release ${what}`, selection, { held: 'loose' }))}
+          onPress={() =>
+            void workbench.editLines((p) => setLines(p, `Release ${what}`, selection, { held: 'loose' }))
+          }
         >
           Release
         </QuietButton>
         {held ? (
           <QuietButton
-            onPress={() => void workbench.editLines((p) => setLines(p, `Bind ${what} by place`, selection, { held: null }))}
+            onPress={() =>
+              void workbench.editLines((p) => setLines(p, `Bind ${what} by place`, selection, { held: null }))
+            }
           >
             By place
           </QuietButton>

@@ -28,8 +28,14 @@ export function Findings() {
       <h2>Noticed</h2>
       <ul>
         {findings.map((f) => (
-          <Entry key={f.rule + f.message} onPointerEnter={() => workbench.light(f.lines)} onPointerLeave={() => workbench.light([])}>
-            <Tag $tone={f.severity === 'note' ? 'plain' : f.severity === 'error' ? 'alarm' : 'brass'}>{f.severity}</Tag>{' '}
+          <Entry
+            key={f.rule + f.message}
+            onPointerEnter={() => workbench.light(f.lines)}
+            onPointerLeave={() => workbench.light([])}
+          >
+            <Tag $tone={f.severity === 'note' ? 'plain' : f.severity === 'error' ? 'alarm' : 'brass'}>
+              {f.severity}
+            </Tag>{' '}
             {f.lines.length > 0 ? (
               <button type="button" onClick={() => workbench.select(f.lines)}>
                 {f.message}

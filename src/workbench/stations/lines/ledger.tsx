@@ -93,7 +93,6 @@ const FamilyLeaf = memo(function FamilyLeaf({ family }: { family: Family }) {
     <Leaf
       $open={family.toDecide > 0}
       data-testid="family"
-      // biome-ignore lint/a11y/noNoninteractiveTabindex: the row takes the keys 1 to 6
       tabIndex={0}
       aria-label={`${words}: ${family.lines.length} lines, ${family.strands.map((s) => ROLE_NAMES[s.role]).join(', ')}${family.toDecide > 0 ? ', to decide' : ''}`}
       onKeyDown={onKeyDown}
@@ -106,11 +105,17 @@ const FamilyLeaf = memo(function FamilyLeaf({ family }: { family: Family }) {
         <LookSample look={family.look} />
         <div>
           <b>{words}</b>
-          {family.lines.length === 1 ? '1 line' : `${family.lines.length} lines`}, {formatLength(length, unit, unit === 'mm' ? 0 : 1)} {unit}
+          {family.lines.length === 1 ? '1 line' : `${family.lines.length} lines`},{' '}
+          {formatLength(length, unit, unit === 'mm' ? 0 : 1)} {unit}
         </div>
       </Head>
       {family.strands.map((strand) => (
-        <StrandNote key={`${strand.role} ${strand.sure}`} strand={strand} words={words} alone={family.strands.length === 1} />
+        <StrandNote
+          key={`${strand.role} ${strand.sure}`}
+          strand={strand}
+          words={words}
+          alone={family.strands.length === 1}
+        />
       ))}
       <RoleButtons
         current={family.strands.length === 1 ? only!.role : null}
@@ -136,7 +141,9 @@ function StrandNote({ strand, words, alone }: { strand: Strand; words: string; a
       </Why>
       {strand.sure ? null : (
         <Row style={{ marginBottom: 8 }}>
-          <Button onPress={() => confirmRoles(workbench, strand.lines, words)}>Yes, {ROLE_NAMES[strand.role].toLowerCase()}</Button>
+          <Button onPress={() => confirmRoles(workbench, strand.lines, words)}>
+            Yes, {ROLE_NAMES[strand.role].toLowerCase()}
+          </Button>
           {alone ? null : <Muted as="span">or another role for all:</Muted>}
         </Row>
       )}

@@ -1,6 +1,6 @@
 'use client'
 import styled from 'styled-components'
-import { type Role, ROLES } from '@/core/document/schema'
+import { ROLES, type Role } from '@/core/document/schema'
 import { RoleSample } from '../../drawing/line-sample'
 import { ROLE_NAMES } from '../../role-names'
 

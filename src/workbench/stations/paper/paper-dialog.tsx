@@ -5,8 +5,8 @@ import {
   type CutSetting,
   type Paper,
   type PaperFields,
-  paperFieldsSchema,
   PLAIN_SETTINGS,
+  paperFieldsSchema,
   TOOL_ROLES,
   type ToolRole,
 } from '@/core/document/paper'
@@ -112,17 +112,47 @@ export function PaperDialog({ paper, onClose }: { paper: Paper | null; onClose: 
         <div style={{ gridColumn: 'span 2' }}>
           <NameField label="Name" value={fields.name} onCommit={(name) => set({ name })} />
         </div>
-        <LengthField label="Width" mm={fields.width} unit={unit} min={10} onCommit={(width) => set({ width })} />
-        <LengthField label="Height" mm={fields.height} unit={unit} min={10} onCommit={(height) => set({ height })} />
-        <NumberEntry label="Weight" suffix="g/m²" value={fields.weight} min={20} max={2000} onCommit={(weight) => set({ weight })} />
-        <NumberEntry label="Thickness" suffix="mm" value={fields.caliper} min={0.02} max={5} onCommit={(caliper) => set({ caliper })} />
+        <LengthField
+          label="Width"
+          mm={fields.width}
+          unit={unit}
+          min={10}
+          onCommit={(width) => set({ width })}
+        />
+        <LengthField
+          label="Height"
+          mm={fields.height}
+          unit={unit}
+          min={10}
+          onCommit={(height) => set({ height })}
+        />
+        <NumberEntry
+          label="Weight"
+          suffix="g/m²"
+          value={fields.weight}
+          min={20}
+          max={2000}
+          onCommit={(weight) => set({ weight })}
+        />
+        <NumberEntry
+          label="Thickness"
+          suffix="mm"
+          value={fields.caliper}
+          min={0.02}
+          max={5}
+          onCommit={(caliper) => set({ caliper })}
+        />
         <Colour>
           Face
           <input type="color" value={fields.colour} onChange={(e) => set({ colour: e.target.value })} />
         </Colour>
         <Colour>
           Back
-          <input type="color" value={fields.backColour} onChange={(e) => set({ backColour: e.target.value })} />
+          <input
+            type="color"
+            value={fields.backColour}
+            onChange={(e) => set({ backColour: e.target.value })}
+          />
         </Colour>
       </Grid>
       <Table>
@@ -142,13 +172,39 @@ export function PaperDialog({ paper, onClose }: { paper: Paper | null; onClose: 
               <tr key={role}>
                 <th scope="row">{name}</th>
                 <td>
-                  <NumberEntry hideLabel label={`${name} force`} suffix="g" value={setting.force} min={1} max={2000} whole onCommit={(force) => setRole(role, { force })} />
+                  <NumberEntry
+                    hideLabel
+                    label={`${name} force`}
+                    suffix="g"
+                    value={setting.force}
+                    min={1}
+                    max={2000}
+                    whole
+                    onCommit={(force) => setRole(role, { force })}
+                  />
                 </td>
                 <td>
-                  <NumberEntry hideLabel label={`${name} speed`} suffix="mm/s" value={setting.speed} min={1} max={1000} onCommit={(speed) => setRole(role, { speed })} />
+                  <NumberEntry
+                    hideLabel
+                    label={`${name} speed`}
+                    suffix="mm/s"
+                    value={setting.speed}
+                    min={1}
+                    max={1000}
+                    onCommit={(speed) => setRole(role, { speed })}
+                  />
                 </td>
                 <td>
-                  <NumberEntry hideLabel label={`${name} times`} suffix="×" value={setting.passes} min={1} max={10} whole onCommit={(passes) => setRole(role, { passes })} />
+                  <NumberEntry
+                    hideLabel
+                    label={`${name} times`}
+                    suffix="×"
+                    value={setting.passes}
+                    min={1}
+                    max={10}
+                    whole
+                    onCommit={(passes) => setRole(role, { passes })}
+                  />
                 </td>
               </tr>
             )

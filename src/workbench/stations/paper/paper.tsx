@@ -75,7 +75,13 @@ export function Paper() {
           const used = all.filter((p) => p.paper === paper.id).length
           return (
             <Leaf key={paper.id} data-testid="paper">
-              <Swatch style={{ width: 34, height: 44, background: `linear-gradient(135deg, ${paper.colour} 72%, ${paper.backColour} 72%)` }} />
+              <Swatch
+                style={{
+                  width: 34,
+                  height: 44,
+                  background: `linear-gradient(135deg, ${paper.colour} 72%, ${paper.backColour} 72%)`,
+                }}
+              />
               <div>
                 <h3>{paper.name}</h3>
                 <Muted>
@@ -95,7 +101,9 @@ export function Paper() {
           )
         })}
       </ul>
-      {edited ? <PaperDialog paper={edited === 'new' ? null : edited} onClose={() => setEdited(null)} /> : null}
+      {edited ? (
+        <PaperDialog paper={edited === 'new' ? null : edited} onClose={() => setEdited(null)} />
+      ) : null}
     </Section>
   )
 }

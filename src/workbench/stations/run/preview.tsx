@@ -59,7 +59,10 @@ type Props = { plan: SheetPlan; timeline: Timeline; paperColour: string | null; 
 /** The tool path over time: what is done by then, where the tool is, and what the machine really drew. */
 export function Preview({ plan, timeline, paperColour, job }: Props) {
   const unit = useProject((s) => s.project.unit)
-  const extent = useMemo(() => ({ minX: 0, minY: 0, maxX: plan.width, maxY: plan.height }), [plan.width, plan.height])
+  const extent = useMemo(
+    () => ({ minX: 0, minY: 0, maxX: plan.width, maxY: plan.height }),
+    [plan.width, plan.height],
+  )
   const { element, size, view, pan, onKey } = useView(extent)
   const canvas = useRef<HTMLCanvasElement>(null)
   const [time, setTime] = useState(0)
@@ -100,7 +103,6 @@ export function Preview({ plan, timeline, paperColour, job }: Props) {
         ref={element}
         role="application"
         aria-label="Preview of the tool path. Arrow keys move it, plus and minus zoom."
-        // biome-ignore lint/a11y/noNoninteractiveTabindex: the preview is moved by keys
         tabIndex={0}
         onKeyDown={(e) => onKey(e.key) && e.preventDefault()}
         onPointerDown={(e) => {
@@ -148,9 +150,19 @@ export function Preview({ plan, timeline, paperColour, job }: Props) {
   )
 }
 
-type Picture = { plan: SheetPlan; timeline: Timeline; time: number; px: number; paperColour: string | null; drawn: number[][] }
+type Picture = {
+  plan: SheetPlan
+  timeline: Timeline
+  time: number
+  px: number
+  paperColour: string | null
+  drawn: number[][]
+}
 
-function paint(context: CanvasRenderingContext2D, { plan, timeline, time, px, paperColour, drawn }: Picture): void {
+function paint(
+  context: CanvasRenderingContext2D,
+  { plan, timeline, time, px, paperColour, drawn }: Picture,
+): void {
   context.fillStyle = paperColour ? paperTint(paperColour) : '#fffdf8'
   context.shadowColor = 'rgb(43 26 47 / 0.25)'
   context.shadowBlur = 10

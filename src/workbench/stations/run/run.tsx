@@ -13,8 +13,8 @@ import { RoleSample } from '../../drawing/line-sample'
 import { ROLE_NAMES } from '../../role-names'
 import { fileAddress } from '../../store/api'
 import { useProject, useWorkbench } from '../../store/context'
-import type { JobHandle } from './use-job'
 import { clock } from './clock'
+import type { JobHandle } from './use-job'
 
 const Pass = styled.li`
   display: grid;
@@ -95,7 +95,9 @@ export function Run({ sheetId, onSheet, plan, timeline, job }: Props) {
         <ol>
           {timeline.passes.map((time, i) => {
             const pass = plan.passes[i]!
-            const change = timeline.changes.find((c) => c.at <= time.start && (i === 0 || c.at >= timeline.passes[i - 1]!.end))
+            const change = timeline.changes.find(
+              (c) => c.at <= time.start && (i === 0 || c.at >= timeline.passes[i - 1]!.end),
+            )
             return (
               <Pass key={pass.role} data-testid="pass">
                 <time>{clock(time.start)}</time>
@@ -117,7 +119,15 @@ export function Run({ sheetId, onSheet, plan, timeline, job }: Props) {
       </Section>
       <Section>
         <Check>
-          <input type="checkbox" checked={run.dashedScores} onChange={(e) => set(e.target.checked ? 'Cut scores as dashes' : 'Score with the tip', { dashedScores: e.target.checked })} />
+          <input
+            type="checkbox"
+            checked={run.dashedScores}
+            onChange={(e) =>
+              set(e.target.checked ? 'Cut scores as dashes' : 'Score with the tip', {
+                dashedScores: e.target.checked,
+              })
+            }
+          />
           <span>
             Cut scores as dashes
             <Muted>For a cutter without a scoring tip. Ends stay whole.</Muted>
@@ -125,8 +135,22 @@ export function Run({ sheetId, onSheet, plan, timeline, job }: Props) {
         </Check>
         {run.dashedScores ? (
           <Row style={{ marginTop: 8, flexWrap: 'nowrap' }}>
-            <LengthField label="Dash" mm={run.dash} unit={unit} min={0.2} max={100} onCommit={(dash) => set('Change the dash', { dash })} />
-            <LengthField label="Gap" mm={run.gap} unit={unit} min={0.2} max={100} onCommit={(gap) => set('Change the gap', { gap })} />
+            <LengthField
+              label="Dash"
+              mm={run.dash}
+              unit={unit}
+              min={0.2}
+              max={100}
+              onCommit={(dash) => set('Change the dash', { dash })}
+            />
+            <LengthField
+              label="Gap"
+              mm={run.gap}
+              unit={unit}
+              min={0.2}
+              max={100}
+              onCommit={(gap) => set('Change the gap', { gap })}
+            />
           </Row>
         ) : null}
       </Section>
@@ -154,7 +178,11 @@ function CutterPanel({ job, unit, canSend }: { job: JobHandle; unit: string; can
   const active = state && ['running', 'paused', 'tool-change'].includes(state.status)
   return (
     <>
-      {state ? <JobLine job={job} unit={unit} /> : <Muted>A simulated machine that runs the very G-code file in quick motion.</Muted>}
+      {state ? (
+        <JobLine job={job} unit={unit} />
+      ) : (
+        <Muted>A simulated machine that runs the very G-code file in quick motion.</Muted>
+      )}
       {problem ? (
         <p role="alert" style={{ color: 'var(--alarm)', margin: '8px 0' }}>
           {problem}
@@ -202,8 +230,8 @@ function JobLine({ job, unit }: { job: JobHandle; unit: string }) {
       {state.status === 'interrupted' ? <p>{state.message}</p> : null}
       {state.deviation !== null ? (
         <p style={{ marginTop: 8 }} data-testid="deviation">
-          <Tag $tone={state.deviation <= 0.1 ? 'teal' : 'alarm'}>{state.deviation.toFixed(3)} mm</Tag> greatest deviation from the
-          plan{unit === 'in' ? ' (always in mm)' : ''}
+          <Tag $tone={state.deviation <= 0.1 ? 'teal' : 'alarm'}>{state.deviation.toFixed(3)} mm</Tag>{' '}
+          greatest deviation from the plan{unit === 'in' ? ' (always in mm)' : ''}
         </p>
       ) : null}
     </div>

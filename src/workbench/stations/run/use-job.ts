@@ -36,7 +36,8 @@ export function useJob(project: string, sheet: string | null): JobHandle {
     return listen<JobState>(`jobs/${encodeURIComponent(id)}/events`, (state) => {
       setJob((j) => (j && j.id === id ? { ...j, state } : j))
       // The path itself comes at every stop, not with every step.
-      if (state.status !== 'running') void api.job(id).then(({ job: now }) => setJob((j) => (j?.id === id ? now : j)))
+      if (state.status !== 'running')
+        void api.job(id).then(({ job: now }) => setJob((j) => (j?.id === id ? now : j)))
     })
   }, [id])
 

@@ -15,7 +15,11 @@ export async function layOut(workbench: Workbench): Promise<void> {
 }
 
 /** Changes mat, margins or spacing, and lays the pieces out anew. */
-export async function changeLayout(workbench: Workbench, label: string, change: (layout: Layout) => void): Promise<void> {
+export async function changeLayout(
+  workbench: Workbench,
+  label: string,
+  change: (layout: Layout) => void,
+): Promise<void> {
   await workbench.edit((project) => makeEdit(project, label, (draft) => change(draft.layout)))
   await layOut(workbench)
 }

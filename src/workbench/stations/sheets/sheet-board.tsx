@@ -78,7 +78,12 @@ export function SheetBoard({ sheet, chosen, onChosen }: Props) {
     setDrag({ index, x: event.clientX, y: event.clientY, dx: 0, dy: 0 })
   }
   const onPointerMove = (event: PointerEvent) => {
-    if (drag) setDrag({ ...drag, dx: (event.clientX - drag.x) / view.scale, dy: (event.clientY - drag.y) / view.scale })
+    if (drag)
+      setDrag({
+        ...drag,
+        dx: (event.clientX - drag.x) / view.scale,
+        dy: (event.clientY - drag.y) / view.scale,
+      })
     else if (panning) {
       pan(event.clientX - panning.x, event.clientY - panning.y)
       setPanning({ x: event.clientX, y: event.clientY })
@@ -116,7 +121,6 @@ export function SheetBoard({ sheet, chosen, onChosen }: Props) {
       ref={element}
       role="application"
       aria-label="Sheet on its mat. Tab goes from piece to piece; arrow keys move it, r turns it."
-      // biome-ignore lint/a11y/noNoninteractiveTabindex: the board is moved by keys
       tabIndex={0}
       onKeyDown={(e) => onKey(e.key) && e.preventDefault()}
       onPointerDown={(e) => {
@@ -174,7 +178,9 @@ const tenth = (v: number) => Math.round(v * 10) / 10
 
 function moved(sheet: Sheet | undefined, drag: Drag | null): Sheet | undefined {
   if (!sheet || !drag) return sheet
-  const placements = sheet.placements.map((p, i) => (i === drag.index ? { ...p, x: p.x + drag.dx, y: p.y + drag.dy } : p))
+  const placements = sheet.placements.map((p, i) =>
+    i === drag.index ? { ...p, x: p.x + drag.dx, y: p.y + drag.dy } : p,
+  )
   return { ...sheet, placements }
 }
 
@@ -213,7 +219,15 @@ function PlacedPiece({ project, placement, px, wrong, chosen, ...handlers }: Pla
   const name = `${piece.name}${piece.copies > 1 ? `, copy ${placement.copy + 1}` : ''}${wrong ? ', overlaps or leaves the margin' : ''}`
   return (
     // biome-ignore lint/a11y/useSemanticElements: a shape in a drawing cannot be a button element
-    <g transform={`matrix(${a} ${b} ${c} ${d} ${e} ${f})`} role="button" tabIndex={0} aria-label={name} data-testid="placed" data-wrong={wrong} {...handlers}>
+    <g
+      transform={`matrix(${a} ${b} ${c} ${d} ${e} ${f})`}
+      role="button"
+      tabIndex={0}
+      aria-label={name}
+      data-testid="placed"
+      data-wrong={wrong}
+      {...handlers}
+    >
       <path
         d={paths.outline}
         fillRule="evenodd"
@@ -227,8 +241,9 @@ function PlacedPiece({ project, placement, px, wrong, chosen, ...handlers }: Pla
           d={path}
           fill="none"
           stroke={LINE_STYLES[role].colour}
-          strokeWidth={1.2 * px}
+          strokeWidth={0.8 * LINE_STYLES[role].width * px}
           strokeDasharray={LINE_STYLES[role].dash.map((x) => x * px * 0.8).join(' ')}
+          strokeLinecap={LINE_STYLES[role].round ? 'round' : 'butt'}
           pointerEvents="none"
         />
       ))}
@@ -241,9 +256,14 @@ function pathsOf(project: Project, pieceId: string) {
   const edges = new Set([...piece.outline, ...piece.openings.flat()])
   const byRole = new Map<keyof typeof LINE_STYLES, string>()
   for (const line of linesOf(project, piece.lines))
-    if (!edges.has(line.id) && line.role !== 'skip') byRole.set(line.role, (byRole.get(line.role) ?? '') + line.d)
+    if (!edges.has(line.id) && line.role !== 'skip')
+      byRole.set(line.role, (byRole.get(line.role) ?? '') + line.d)
   return {
-    outline: writePath(outlineOf(project, piece)) + linesOf(project, piece.openings.flat()).map((l) => l.d).join(''),
+    outline:
+      writePath(outlineOf(project, piece)) +
+      linesOf(project, piece.openings.flat())
+        .map((l) => l.d)
+        .join(''),
     inner: [...byRole].map(([role, d]) => ({ role, d })),
   }
 }

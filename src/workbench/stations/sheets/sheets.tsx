@@ -44,7 +44,12 @@ const Select = styled.select`
   background: var(--paper);
 `
 
-type Props = { sheetId: string | null; onSheet: (id: string) => void; chosen: Chosen | null; onChosen: (chosen: Chosen | null) => void }
+type Props = {
+  sheetId: string | null
+  onSheet: (id: string) => void
+  chosen: Chosen | null
+  onChosen: (chosen: Chosen | null) => void
+}
 
 /** The mat, the sheets on it, and what does not fit. */
 export function Sheets({ sheetId, onSheet, chosen, onChosen }: Props) {
@@ -57,7 +62,13 @@ export function Sheets({ sheetId, onSheet, chosen, onChosen }: Props) {
 
   useEffect(() => {
     // The first visit lays everything out: there is nothing that it could undo.
-    if (began.current || layout.sheets.length > 0 || layout.unplaced.length > 0 || Object.keys(pieces).length === 0) return
+    if (
+      began.current ||
+      layout.sheets.length > 0 ||
+      layout.unplaced.length > 0 ||
+      Object.keys(pieces).length === 0
+    )
+      return
     began.current = true
     void layOut(workbench)
   }, [workbench, layout, pieces])
@@ -89,7 +100,12 @@ export function Sheets({ sheetId, onSheet, chosen, onChosen }: Props) {
         {layout.sheets.map((s, i) => {
           const paper = papers.find((p) => p.id === s.paper)
           return (
-            <SheetLeaf key={s.id} aria-pressed={s.id === sheetId} onClick={() => onSheet(s.id)} data-testid="sheet">
+            <SheetLeaf
+              key={s.id}
+              aria-pressed={s.id === sheetId}
+              onClick={() => onSheet(s.id)}
+              data-testid="sheet"
+            >
               <Swatch style={{ background: paper?.colour }} />
               <b>Sheet {i + 1}</b>
               <span>{Math.round((densities[i] ?? 0) * 100)} % used</span>
@@ -97,7 +113,9 @@ export function Sheets({ sheetId, onSheet, chosen, onChosen }: Props) {
               <Muted as="span">
                 {paper?.name ?? 'paper that is gone'}, {formatSize(s, unit)}
               </Muted>
-              <Muted as="span">{s.placements.length === 1 ? '1 piece' : `${s.placements.length} pieces`}</Muted>
+              <Muted as="span">
+                {s.placements.length === 1 ? '1 piece' : `${s.placements.length} pieces`}
+              </Muted>
             </SheetLeaf>
           )
         })}
@@ -126,7 +144,13 @@ export function Sheets({ sheetId, onSheet, chosen, onChosen }: Props) {
           <Row style={{ marginTop: 10 }}>
             <QuietButton
               onPress={() =>
-                movePlacement(workbench, sheet.id, chosen.index, { rotation: (placement.rotation + 90) % 360 }, `Turn “${name}”`)
+                movePlacement(
+                  workbench,
+                  sheet.id,
+                  chosen.index,
+                  { rotation: (placement.rotation + 90) % 360 },
+                  `Turn “${name}”`,
+                )
               }
             >
               <RotateCw size={15} /> Turn
@@ -136,7 +160,14 @@ export function Sheets({ sheetId, onSheet, chosen, onChosen }: Props) {
                 aria-label="Move to another sheet"
                 value=""
                 onChange={(e) => {
-                  movePlacement(workbench, sheet.id, chosen.index, {}, `Move “${name}” to another sheet`, e.target.value)
+                  movePlacement(
+                    workbench,
+                    sheet.id,
+                    chosen.index,
+                    {},
+                    `Move “${name}” to another sheet`,
+                    e.target.value,
+                  )
                   onChosen(null)
                 }}
               >
@@ -156,11 +187,61 @@ export function Sheets({ sheetId, onSheet, chosen, onChosen }: Props) {
       <Section>
         <h2>Mat and margins</h2>
         <Fields>
-          <LengthField label="Mat width" mm={layout.mat.width} unit={unit} min={20} onCommit={(v) => void changeLayout(workbench, 'Change the mat', (l) => { l.mat.width = v })} />
-          <LengthField label="Mat height" mm={layout.mat.height} unit={unit} min={20} onCommit={(v) => void changeLayout(workbench, 'Change the mat', (l) => { l.mat.height = v })} />
-          <LengthField label="Margin of the mat" mm={layout.mat.margin} unit={unit} max={100} onCommit={(v) => void changeLayout(workbench, 'Change the margin', (l) => { l.mat.margin = v })} />
-          <LengthField label="Margin of a sheet" mm={layout.sheetMargin} unit={unit} max={100} onCommit={(v) => void changeLayout(workbench, 'Change the margin', (l) => { l.sheetMargin = v })} />
-          <LengthField label="Between pieces" mm={layout.spacing} unit={unit} max={100} onCommit={(v) => void changeLayout(workbench, 'Change the spacing', (l) => { l.spacing = v })} />
+          <LengthField
+            label="Mat width"
+            mm={layout.mat.width}
+            unit={unit}
+            min={20}
+            onCommit={(v) =>
+              void changeLayout(workbench, 'Change the mat', (l) => {
+                l.mat.width = v
+              })
+            }
+          />
+          <LengthField
+            label="Mat height"
+            mm={layout.mat.height}
+            unit={unit}
+            min={20}
+            onCommit={(v) =>
+              void changeLayout(workbench, 'Change the mat', (l) => {
+                l.mat.height = v
+              })
+            }
+          />
+          <LengthField
+            label="Margin of the mat"
+            mm={layout.mat.margin}
+            unit={unit}
+            max={100}
+            onCommit={(v) =>
+              void changeLayout(workbench, 'Change the margin', (l) => {
+                l.mat.margin = v
+              })
+            }
+          />
+          <LengthField
+            label="Margin of a sheet"
+            mm={layout.sheetMargin}
+            unit={unit}
+            max={100}
+            onCommit={(v) =>
+              void changeLayout(workbench, 'Change the margin', (l) => {
+                l.sheetMargin = v
+              })
+            }
+          />
+          <LengthField
+            label="Between pieces"
+            mm={layout.spacing}
+            unit={unit}
+            max={100}
+            onCommit={(v) =>
+              void changeLayout(workbench, 'Change the spacing', (l) => {
+                l.spacing = v
+              })
+            }
+          />
         </Fields>
       </Section>
     </>

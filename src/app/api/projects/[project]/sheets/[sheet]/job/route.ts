@@ -5,7 +5,9 @@ import { route } from '../../../../../respond'
 type Params = { project: string; sheet: string }
 
 /** The latest job of this sheet. */
-export const GET = route<Params>(async (_request, { project, sheet }) => ({ job: await latestJob(project, sheet) }))
+export const GET = route<Params>(async (_request, { project, sheet }) => ({
+  job: await latestJob(project, sheet),
+}))
 
 /** Sends the sheet to the stand-in cutter. */
 export const POST = route<Params>(async (_request, { project, sheet }) => {

@@ -1,0 +1,111 @@
+import { readFileSync, writeFileSync } from 'node:fs'
+import { basename, extname } from 'node:path'
+import { parseArgs } from 'node:util'
+import { IntakeRefusal } from '../src/core/intake/refusal'
+import { exportSheets } from './export'
+import { layFile } from './lay'
+import { UsageError } from './options'
+import { describeSort, sortFile } from './sort'
+
+const USAGE = `crease sort FILE... [--units-per-inch N] [--json]
+crease lay FILE --paper NAME|WxH [--mat WxH] [--json]
+crease export FILE --to svg|gcode --out PATH [--paper NAME|WxH] [--mat WxH]`
+
+/** The core without a screen: messages on stderr, results on stdout. Answers the exit code. */
+function main(): number {
+  const { values, positionals } = parseArgs({
+    allowPositionals: true,
+    options: {
+      json: { type: 'boolean', default: false },
+      'units-per-inch': { type: 'string' },
+      paper: { type: 'string' },
+      mat: { type: 'string' },
+      to: { type: 'string' },
+      out: { type: 'string' },
+      help: { type: 'boolean', short: 'h', default: false },
+    },
+  })
+  const [command, ...files] = positionals
+  if (values.help || !command) {
+    console.error(USAGE)
+    return values.help ? 0 : 2
+  }
+  const perInch = values['units-per-inch'] === undefined ? null : Number(values['units-per-inch'])
+  if (perInch !== null && !(perInch > 0))
+    throw new UsageError('--units-per-inch takes a number greater than 0.')
+  const mmPerUnit = perInch === null ? null : 25.4 / perInch
+  if (files.length === 0) throw new UsageError(`${command} needs a file.`)
+  let failed = false
+  const each = (work: (bytes: Uint8Array, name: string) => void) => {
+    for (const path of files)
+      try {
+        work(readFileSync(path), basename(path))
+      } catch (error) {
+        failed = true
+        console.error(`${path}: ${sentence(error)}`)
+      }
+  }
+  if (command === 'sort')
+    each((bytes, name) => {
+      const sorted = sortFile(bytes, name, mmPerUnit)
+      console.log(values.json ? JSON.stringify(sorted) : describeSort(name, sorted))
+    })
+  else if (command === 'lay') {
+    if (!values.paper)
+      throw new UsageError('lay needs --paper, a name of paper such as A4 or a size such as 210x297.')
+    const paper = values.paper
+    each((bytes, name) => {
+      const laid = layFile(bytes, name, { paper, mat: values.mat ?? null, mmPerUnit })
+      if (values.json) console.log(JSON.stringify(laid.result))
+      else {
+        for (const s of laid.result.sheets)
+          console.log(`${s.paper}: ${s.placements.length} pieces, ${Math.round(s.density * 100)} % used`)
+        for (const u of laid.result.unplaced) console.log(`${u.piece} is on no sheet. ${u.why}`)
+      }
+    })
+  } else if (command === 'export') {
+    const { to, out } = values
+    if ((to !== 'svg' && to !== 'gcode') || !out)
+      throw new UsageError('export needs --to svg or --to gcode, and --out PATH.')
+    if (files.length > 1) throw new UsageError('export takes one file.')
+    each((bytes, name) => {
+      const { project, papers } = layFile(bytes, name, {
+        paper: values.paper ?? null,
+        mat: values.mat ?? null,
+        mmPerUnit,
+      })
+      const written = exportSheets(project, papers, to)
+      for (const why of project.layout.unplaced)
+        console.error(`${project.pieces[why.piece]?.name} is on no sheet. ${why.why}`)
+      if (written.length === 0) throw new UsageError('there is no sheet to write.')
+      written.forEach((text, i) => {
+        const path = written.length === 1 ? out : numbered(out, i + 1)
+        writeFileSync(path, text)
+        console.log(path)
+      })
+    })
+  } else throw new UsageError(`there is no command “${command}”.\n${USAGE}`)
+  return failed ? 1 : 0
+}
+
+/** `box.svg` and 2 make `box-2.svg`. */
+function numbered(path: string, number: number): string {
+  const ending = extname(path)
+  return `${path.slice(0, path.length - ending.length)}-${number}${ending}`
+}
+
+function sentence(error: unknown): string {
+  if (error instanceof IntakeRefusal || error instanceof UsageError) return error.message
+  const code = (error as NodeJS.ErrnoException).code
+  if (code === 'ENOENT') return 'there is no such file.'
+  if (code === 'EISDIR') return 'this is a folder, not a file.'
+  if (code === 'EACCES') return 'this file may not be read or written.'
+  return error instanceof Error ? error.message : String(error)
+}
+
+try {
+  process.exitCode = main()
+} catch (error) {
+  console.error(`crease: ${sentence(error)}`)
+  process.exitCode = 2
+}

@@ -1,0 +1,133 @@
+import { readFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import { expect, test } from '@playwright/test'
+import { TestServer } from './server'
+
+const sachet = readFileSync(fileURLToPath(new URL('../demo/drawings/sachet.svg', import.meta.url)))
+
+type Stored = {
+  project: { lines: Record<string, { id: string; role: string }> }
+  revision: number
+  history: { undo: unknown[] }
+}
+
+test('a killed server has every acknowledged edit when it comes back', async () => {
+  const server = new TestServer(4813)
+  await server.start()
+  try {
+    const created = await fetch(`${server.url}/api/projects?file=sachet.svg`, {
+      method: 'POST',
+      body: sachet,
+    })
+    const { id } = (await created.json()) as { id: string }
+    const load = async () => (await (await fetch(`${server.url}/api/projects/${id}`)).json()) as Stored
+    const { project } = await load()
+    const line = Object.values(project.lines).find((l) => l.role === 'score')!.id
+    const acknowledged: string[] = []
+    let base = 0
+    for (let round = 0; round < 3; round += 1) {
+      // Edits run one after the other until the server is killed in the midst of them.
+      let killed = false
+      const kill = new Promise<void>((resolve) =>
+        setTimeout(async () => {
+          killed = true
+          await server.kill()
+          resolve()
+        }, 700),
+      )
+      while (!killed) {
+        const role = ['perforate', 'pen', 'score'][base % 3]!
+        const set = (value: string) => [{ op: 'lines', groups: [{ ids: [line], set: { role: value } }] }]
+        const answer = await fetch(`${server.url}/api/projects/${id}/edits`, {
+          method: 'POST',
+          body: JSON.stringify({ base, label: `Edit ${base}`, changes: set(role), inverse: set('score') }),
+        }).catch(() => null)
+        if (!answer?.ok) break
+        base = ((await answer.json()) as { revision: number }).revision
+        acknowledged.push(role)
+      }
+      await kill
+      await server.start()
+      const after = await load()
+      // One more edit may have been written whose answer the kill cut off; none may be missing.
+      expect(after.revision).toBeGreaterThanOrEqual(base)
+      expect(after.revision).toBeLessThanOrEqual(base + 1)
+      if (after.revision === base) expect(after.project.lines[line]!.role).toBe(acknowledged.at(-1))
+      expect(after.history.undo).toHaveLength(after.revision)
+      base = after.revision
+    }
+    expect(acknowledged.length).toBeGreaterThan(20)
+  } finally {
+    await server.kill()
+  }
+})
+
+test('a page keeps working through a restart of the server', async ({ page }) => {
+  const server = new TestServer(4814)
+  await server.start()
+  try {
+    const created = await fetch(`${server.url}/api/projects?file=sachet.svg`, {
+      method: 'POST',
+      body: sachet,
+    })
+    const { id } = (await created.json()) as { id: string }
+    await page.goto(`${server.url}/projects/${id}/lines`)
+    const folds = page.getByTestId('family').filter({ hasText: 'dashed' })
+    await expect(folds).toBeVisible()
+    await server.kill()
+    await folds.getByRole('button', { name: 'Perforate' }).click()
+    await expect(page.getByTestId('saved')).toHaveText('Not saved yet')
+    await expect(page.getByTestId('notice')).toContainText('The server does not answer')
+    await server.start()
+    await expect(page.getByTestId('saved')).toHaveText('Saved')
+    await page.reload()
+    await expect(page.getByRole('button', { name: /^Undo: Perforate 4 lines/ })).toBeEnabled()
+  } finally {
+    await server.kill()
+  }
+})
+
+test('a second window that fell behind is told, shown the newer state, and loses nothing silently', async ({
+  page,
+  context,
+}) => {
+  await page.goto('/')
+  await page
+    .getByLabel('Drawing to begin with')
+    .setInputFiles({ name: 'sachet.svg', mimeType: 'image/svg+xml', buffer: sachet })
+  await expect(page.getByTestId('piece-card').first()).toBeVisible()
+  const other = await context.newPage()
+  await other.goto(page.url())
+  const folds = (p: typeof page) => p.getByTestId('family').filter({ hasText: 'dashed' })
+  await expect(folds(other)).toBeVisible()
+  await folds(page).getByRole('button', { name: 'Perforate' }).click()
+  await expect(page.getByRole('button', { name: /^Undo: Perforate/ })).toBeVisible()
+  await folds(other).getByRole('button', { name: 'Pen' }).click()
+  await expect(other.getByTestId('notice')).toContainText('changed in another window')
+  await expect(folds(other).getByRole('button', { name: 'Perforate' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  )
+})
+
+test('requests from elsewhere, and such as do not fit, are refused', async ({ request, baseURL }) => {
+  const projects = `${baseURL}/api/projects`
+  expect((await request.get(projects, { headers: { host: 'evil.example' } })).status()).toBe(403)
+  const foreign = await request.post(`${projects}?file=a.svg`, {
+    headers: { origin: 'http://evil.example' },
+    data: sachet,
+  })
+  expect(foreign.status()).toBe(403)
+  expect((await foreign.json()).message).toContain('Another site')
+  const bad = await request.post(`${projects}?file=a.svg`, { data: Buffer.from('nothing') })
+  expect(bad.status()).toBe(422)
+  expect((await request.get(`${projects}/none`)).status()).toBe(404)
+  expect((await request.post(`${projects}/none/edits`, { data: '{' })).status()).toBe(400)
+  expect((await request.post(`${projects}`, { data: sachet })).status()).toBe(400)
+  const large = await request.post(`${projects}?file=a.svg`, { data: Buffer.alloc(33 * 1024 * 1024, 32) })
+  expect(large.status()).toBe(413)
+  const page = await request.get(baseURL!)
+  const policy = page.headers()['content-security-policy']
+  expect(policy).toContain("object-src 'none'")
+  expect(policy).not.toMatch(/script-src[^;]*unsafe-inline/)
+})

@@ -1,0 +1,208 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { type Paper, PLAIN_SETTINGS } from '../document/paper'
+import { outlineOf } from '../document/pieces'
+import { emptyProject, type Piece, type Project, type Sheet } from '../document/schema'
+import { boundsOf, boxHolds } from '../geometry/measure'
+import { transformContour } from '../geometry/path'
+import { checkSheet, densityOf } from './check'
+import { packSheets } from './pack'
+import { placementTransform, turnedSize } from './place'
+import { excess, tooLarge, usableArea } from './usable-area'
+
+const paper = (width: number, height: number, id = 'paper'): Paper => ({
+  id,
+  name: `Card ${id}`,
+  width,
+  height,
+  weight: 220,
+  caliper: 0.3,
+  colour: '#ffffff',
+  backColour: '#ffffff',
+  settings: PLAIN_SETTINGS,
+})
+
+const rect = (w: number, h: number) => `M0 0L${w} 0L${w} ${h}L0 ${h}Z`
+
+/** A project of rectangles or other outlines, one piece each. */
+function projectOf(outlines: { d: string; copies?: number; paper?: string | null }[]): Project {
+  const project = emptyProject('Test')
+  const lines = outlines.map(({ d }, i) => ({
+    id: `l${i}`,
+    source: 's',
+    look: 'k',
+    d,
+    label: null,
+    role: 'cut' as const,
+    sure: true,
+    why: '',
+    fold: null,
+    held: null,
+  }))
+  const pieces = outlines.map(
+    ({ copies = 1, paper: p = null }, i): Piece => ({
+      id: `p${i}`,
+      name: `Piece ${i}`,
+      outline: [`l${i}`],
+      openings: [],
+      lines: [`l${i}`],
+      paper: p,
+      copies,
+    }),
+  )
+  return {
+    ...project,
+    lines: Object.fromEntries(lines.map((l) => [l.id, l])),
+    pieces: Object.fromEntries(pieces.map((p) => [p.id, p])),
+  }
+}
+
+const bare = (project: Project, spacing = 0, mat = { width: 1000, height: 1000, margin: 0 }): Project => ({
+  ...project,
+  layout: { ...project.layout, mat, sheetMargin: 0, spacing },
+})
+
+const sheetOf = (placements: Sheet['placements'], width = 200, height = 200): Sheet => ({
+  id: 's',
+  paper: 'paper',
+  width,
+  height,
+  placements,
+})
+
+describe('usableArea', () => {
+  it('is what sheet, mat and both margins leave', () => {
+    const mat = { width: 304.8, height: 304.8, margin: 6 }
+    expect(usableArea({ width: 210, height: 297 }, { mat, sheetMargin: 3 })).toEqual({
+      minX: 6,
+      minY: 6,
+      maxX: 207,
+      maxY: 294,
+    })
+    expect(usableArea({ width: 420, height: 297 }, { mat, sheetMargin: 3 }).maxX).toBeCloseTo(298.8, 9)
+    expect(usableArea({ width: 5, height: 5 }, { mat, sheetMargin: 3 }).maxX).toBe(6)
+  })
+
+  it('tells by how much a piece is too large, in its better orientation', () => {
+    const area = { minX: 0, minY: 0, maxX: 200, maxY: 290 }
+    expect(excess({ width: 290, height: 200 }, area)).toEqual({ across: 0, down: 0 })
+    expect(excess({ width: 202, height: 100 }, area)).toEqual({ across: 0, down: 0 })
+    expect(excess({ width: 202, height: 291.5 }, area)).toEqual({ across: 2, down: 1.5 })
+    expect(tooLarge({ width: 202, height: 291.5 }, area, 'A4')).toMatch(
+      /^It is 2 mm too wide and 1\.5 mm too high for the 200 × 290 mm/,
+    )
+  })
+})
+
+describe('packSheets', () => {
+  it('fills a sheet that 4 x 3 rectangles tile exactly (a zero-waste instance by construction)', () => {
+    const project = bare(projectOf([{ d: rect(50, 40), copies: 12 }]))
+    const { sheets, unplaced } = packSheets(project, [paper(200, 120)])
+    expect(unplaced).toEqual([])
+    expect(sheets).toHaveLength(1)
+    expect(densityOf(project, sheets[0]!)).toBeCloseTo(1, 6)
+  })
+
+  // Common practice (TRADE facts): six repeats 19.79 cm wide lie on A4 (21.0 cm) with 12.1 mm to spare across.
+  it('lays six repeats of 197.9 mm on A4', () => {
+    const project = bare(projectOf([{ d: rect(197.9, 49), copies: 6 }]))
+    const { sheets } = packSheets(project, [paper(210, 297)])
+    expect(sheets).toHaveLength(1)
+    const reach = Math.max(...sheets[0]!.placements.map((p) => p.x + 197.9))
+    expect(210 - reach).toBeCloseTo(12.1, 6)
+  })
+
+  it('keeps margins and spacing, and never overlaps, for any rectangles', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: 5, max: 90 }), fc.integer({ min: 5, max: 90 })), {
+          minLength: 1,
+          maxLength: 25,
+        }),
+        (sizes) => {
+          const base = projectOf(sizes.map(([w, h]) => ({ d: rect(w, h) })))
+          const project = {
+            ...base,
+            layout: { ...base.layout, mat: { width: 150, height: 150, margin: 4 }, spacing: 2 },
+          }
+          const { sheets, unplaced } = packSheets(project, [paper(140, 160)])
+          expect(unplaced).toEqual([])
+          expect(sheets.flatMap((s) => s.placements)).toHaveLength(sizes.length)
+          for (const sheet of sheets) {
+            expect(checkSheet(project, sheet, project.layout)).toEqual({ overlapping: [], outside: [] })
+            const boxes = sheet.placements.map((p) => ({
+              ...p,
+              ...turnedSize(project, project.pieces[p.piece]!, p.rotation),
+            }))
+            boxes.forEach((a, i) => {
+              for (const b of boxes.slice(i + 1)) {
+                const apartX = Math.max(a.x, b.x) - Math.min(a.x + a.width, b.x + b.width)
+                const apartY = Math.max(a.y, b.y) - Math.min(a.y + a.height, b.y + b.height)
+                expect(Math.max(apartX, apartY)).toBeGreaterThan(2 - 1e-4)
+              }
+            })
+          }
+        },
+      ),
+      { numRuns: 40, seed: 5 },
+    )
+  })
+
+  it('keeps papers apart, counts copies, and says what fits nowhere', () => {
+    const project = projectOf([
+      { d: rect(100, 100), copies: 2, paper: 'plum' },
+      { d: rect(400, 400), paper: 'plum' },
+      { d: rect(50, 50), paper: 'gone' },
+      { d: rect(50, 50), copies: 0 },
+    ])
+    const { sheets, unplaced } = packSheets(project, [paper(210, 297, 'white'), paper(304.8, 304.8, 'plum')])
+    expect(sheets.map((s) => [s.paper, s.placements.length])).toEqual([
+      ['plum', 2],
+      ['white', 1],
+    ])
+    expect(unplaced).toEqual([{ piece: 'p1', copies: 1, why: expect.stringContaining('107.2 mm too wide') }])
+  })
+})
+
+describe('placementTransform', () => {
+  it('puts the box of the turned piece where it is asked for, at any angle', () => {
+    const project = projectOf([{ d: 'M30 40L90 40C120 40 120 80 90 80L30 80Z' }])
+    const piece = project.pieces.p0!
+    for (const rotation of [0, 90, 180, 270, 33, -120]) {
+      const placed = boundsOf(
+        transformContour(
+          outlineOf(project, piece),
+          placementTransform(project, piece, { x: 7, y: 9, rotation }),
+        ),
+      )
+      expect(placed.minX).toBeCloseTo(7, 6)
+      expect(placed.minY).toBeCloseTo(9, 6)
+      expect(placed.maxX - placed.minX).toBeCloseTo(turnedSize(project, piece, rotation).width, 6)
+    }
+  })
+})
+
+describe('checkSheet', () => {
+  const project = bare(projectOf([{ d: rect(50, 50) }, { d: 'M0 0L60 0L60 10L10 10L10 60L0 60Z' }]))
+  const at = (piece: string, x: number, y: number, rotation = 0) => ({ piece, copy: 0, x, y, rotation })
+
+  it('goes by the true outline: a square may sit in the corner of an angle', () => {
+    expect(
+      checkSheet(project, sheetOf([at('p0', 10.5, 10.5), at('p1', 0, 0)]), project.layout).overlapping,
+    ).toEqual([])
+    expect(
+      checkSheet(project, sheetOf([at('p0', 9, 10.5), at('p1', 0, 0)]), project.layout).overlapping,
+    ).toEqual([[0, 1]])
+  })
+
+  it('finds what leaves the area, and a piece wholly inside another', () => {
+    expect(checkSheet(project, sheetOf([at('p0', 151, 0)]), project.layout).outside).toEqual([0])
+    const small = bare(projectOf([{ d: rect(50, 50) }, { d: rect(10, 10) }]))
+    expect(checkSheet(small, sheetOf([at('p0', 0, 0), at('p1', 20, 20)]), small.layout).overlapping).toEqual([
+      [0, 1],
+    ])
+    expect(
+      boxHolds({ minX: 0, minY: 0, maxX: 50, maxY: 50 }, { minX: 20, minY: 20, maxX: 30, maxY: 30 }),
+    ).toBe(true)
+  })
+})

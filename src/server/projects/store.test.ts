@@ -1,0 +1,232 @@
+import { mkdtempSync, readFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { QueryTypes } from 'sequelize'
+import sqlite3 from 'sqlite3'
+import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { rebind } from '../../core/binding/reconcile'
+import { makeEdit, setLines } from '../../core/document/edits'
+import { emptyProject, type Project } from '../../core/document/schema'
+import { readFile } from '../../tasks/read-file'
+import { closeDatabase, database } from '../database'
+import { addPaper, changePaper, listPapers, setPaperDeleted } from '../papers/store'
+import { asProblem, type Problem } from '../problem'
+import {
+  createProject,
+  duplicateProject,
+  editProject,
+  editsSince,
+  listProjects,
+  loadProject,
+  loadSource,
+  redoEdit,
+  renameProject,
+  setDeleted,
+  undoEdit,
+} from './store'
+import { drawThumbnail } from './thumbnail'
+
+const bytes = new Uint8Array(
+  readFileSync(fileURLToPath(new URL('../../../demo/drawings/sachet.svg', import.meta.url))),
+)
+const sachet = (): Project =>
+  readFile.run(
+    { bytes, fileName: 'tea-sachet.svg', sourceId: 'src1', mmPerUnit: null, project: null },
+    () => {},
+  ).project
+
+/** Forgets everything that is in memory, as a restart does. */
+async function restart(): Promise<void> {
+  await closeDatabase()
+  delete (globalThis as { velvetProjects?: unknown }).velvetProjects
+}
+
+const problemOf = (work: Promise<unknown>): Promise<Problem> =>
+  work.then(
+    () => {
+      throw new Error('it was accepted')
+    },
+    (error) => asProblem(error),
+  )
+
+beforeEach(async () => {
+  await restart()
+  process.env.VELVET_DB = join(mkdtempSync(join(tmpdir(), 'velvet-')), 'test.db')
+})
+afterEach(restart)
+
+const roles = (project: Project) => Object.values(project.lines).map((l) => l.role)
+const perforate = (project: Project) => {
+  const scores = Object.values(project.lines).filter((l) => l.role === 'score')
+  return setLines(
+    project,
+    'Perforate the folds',
+    scores.map((l) => l.id),
+    { role: 'perforate' },
+  )[1]
+}
+
+describe('projects', () => {
+  it('are kept with their source bytes, listed with counts, and drawn small', async () => {
+    const id = await createProject(sachet(), [{ id: 'src1', name: 'tea-sachet.svg', bytes }])
+    await restart()
+    const [listed] = await listProjects()
+    expect(listed).toMatchObject({
+      id,
+      name: 'tea sachet',
+      pieces: 2,
+      lines: 7,
+      toDecide: 0,
+      sources: ['tea-sachet.svg'],
+    })
+    expect((await loadSource(id, 'src1')).bytes).toEqual(bytes)
+    const { project } = await loadProject(id)
+    expect(project).toEqual(sachet())
+    expect(drawThumbnail(project)).toMatch(/^<svg [^>]*viewBox/)
+  })
+
+  it('keep an edit, its undo and its redo through restarts', async () => {
+    const before = sachet()
+    const id = await createProject(before, [])
+    const accepted = await editProject(id, 0, perforate(before))
+    expect(accepted).toMatchObject({
+      revision: 1,
+      history: { undo: [{ label: 'Perforate the folds' }], redo: [] },
+    })
+    await restart()
+    expect(roles((await loadProject(id)).project)).toContain('perforate')
+    await undoEdit(id, 1)
+    await restart()
+    const undone = await loadProject(id)
+    expect(undone.project).toEqual(before)
+    expect(undone.history).toMatchObject({ undo: [], redo: [{ revision: 1 }] })
+    await redoEdit(id, 2)
+    expect((await loadProject(id)).history.redo).toEqual([])
+    expect((await problemOf(redoEdit(id, 3))).status).toBe(409)
+  })
+
+  it('replay edits on snapshots: many edits give the same as all at once', async () => {
+    const id = await createProject(emptyProject('Many'), [])
+    let project = emptyProject('Many')
+    for (let i = 0; i < 60; i += 1) {
+      const [next, edit] = makeEdit(project, `Edit ${i}`, (draft) => {
+        draft.layout.spacing = i / 10
+        draft.name = `Many ${i}`
+      })
+      await editProject(id, i, edit)
+      project = next
+      if (i % 17 === 0) await restart()
+    }
+    await restart()
+    expect((await loadProject(id)).project).toEqual(project)
+    expect((await listProjects())[0]!.name).toBe('Many 59')
+    expect((await editsSince(id, 57)).map((e) => e.label)).toEqual(['Edit 57', 'Edit 58', 'Edit 59'])
+  })
+
+  it('let one of two edits at once win, and tell the other', async () => {
+    const before = sachet()
+    const id = await createProject(before, [])
+    const results = await Promise.allSettled([1, 2, 3, 4].map(() => editProject(id, 0, perforate(before))))
+    expect(results.filter((r) => r.status === 'fulfilled')).toHaveLength(1)
+    const lost = results.find((r) => r.status === 'rejected') as PromiseRejectedResult
+    expect(asProblem(lost.reason)).toMatchObject({ status: 409, more: { revision: 1 } })
+    expect((await loadProject(id)).revision).toBe(1)
+  })
+
+  it.each([
+    ['a line that is not there', [{ op: 'lines', groups: [{ ids: ['none'], set: { role: 'cut' } }] }]],
+    ['a role that is none', [{ op: 'lines', groups: [{ ids: ['src1-1'], set: { role: 'burn' } }] }]],
+    ['a path that is none', [{ op: 'lines', groups: [{ ids: ['src1-1'], set: { d: '<script>' } }] }]],
+    ['a missing parent', [{ op: 'replace', path: ['nowhere', 'deep'], value: 1 }]],
+  ])('refuse %s and keep what was there', async (_what, changes) => {
+    const id = await createProject(sachet(), [])
+    const problem = await problemOf(
+      editProject(id, 0, { label: 'Bad', changes: changes as never, inverse: [] }),
+    )
+    expect(problem.status).toBe(422)
+    await restart()
+    expect(await loadProject(id)).toMatchObject({ revision: 0, project: sachet() })
+  })
+
+  it('are renamed as an edit, duplicated with their sources, deleted and brought back', async () => {
+    const id = await createProject(sachet(), [{ id: 'src1', name: 'a.svg', bytes }])
+    await renameProject(id, 'Spring')
+    const copy = await duplicateProject(id)
+    expect((await listProjects()).map((p) => p.name).sort()).toEqual(['Spring', 'Spring (copy)'])
+    expect((await loadSource(copy, 'src1')).bytes).toEqual(bytes)
+    await setDeleted(id, true)
+    expect((await problemOf(loadProject(id))).status).toBe(404)
+    await setDeleted(id, false)
+    expect((await loadProject(id)).history.undo.map((e) => e.label)).toEqual(['Rename to “Spring”'])
+    expect((await problemOf(setDeleted('none', true))).status).toBe(404)
+  })
+})
+
+describe('a database in trouble', () => {
+  it('locked by another program: a sentence, nothing changed, and it goes on afterwards', async () => {
+    const before = sachet()
+    const id = await createProject(before, [])
+    const other = new sqlite3.Database(process.env.VELVET_DB!)
+    const run = (sql: string) =>
+      new Promise<void>((done, fail) => other.run(sql, (e: Error | null) => (e ? fail(e) : done())))
+    await run('BEGIN EXCLUSIVE')
+    const problem = await problemOf(editProject(id, 0, perforate(before)))
+    expect(problem).toMatchObject({
+      status: 503,
+      message: expect.stringContaining('locked by another program'),
+    })
+    await run('ROLLBACK')
+    await new Promise((done) => other.close(done))
+    expect((await editProject(id, 0, perforate(before))).revision).toBe(1)
+  })
+
+  it('full disk: a sentence, and nothing stored by halves', async () => {
+    const before = sachet()
+    const id = await createProject(before, [])
+    const sequelize = await database()
+    const [{ page_count: pages }] = (await sequelize.query('PRAGMA page_count', {
+      type: QueryTypes.SELECT,
+    })) as [{ page_count: number }]
+    // Every connection gets a ceiling that the edit must break through.
+    const manager = sequelize.connectionManager as unknown as {
+      getConnection(o: object): Promise<sqlite3.Database>
+    }
+    const get = manager.getConnection.bind(manager)
+    manager.getConnection = async (options) => {
+      const connection = await get(options)
+      await new Promise((done) => connection.run(`PRAGMA max_page_count = ${pages + 2}`, done))
+      return connection
+    }
+    const noise = Array.from({ length: 4000 }, (_, i) => `name ${i} ${Math.sin(i)}`).join(' ')
+    const large = {
+      label: 'Large',
+      changes: [{ op: 'replace' as const, path: ['unit'], value: 'in' }],
+      inverse: [{ op: 'replace' as const, path: ['name'], value: noise }],
+    }
+    expect(await problemOf(editProject(id, 0, large))).toMatchObject({
+      status: 507,
+      message: expect.stringContaining('disk is full'),
+    })
+    await restart()
+    expect(await loadProject(id)).toMatchObject({ revision: 0, project: { unit: 'mm' } })
+    expect(rebind(before, 'x')[1].changes).toEqual([])
+  })
+})
+
+describe('papers', () => {
+  it('begin with a small library, and are added, changed, taken out and put back', async () => {
+    const first = await listPapers()
+    expect(first.length).toBeGreaterThanOrEqual(5)
+    const { id: _, ...fields } = first[0]!
+    const added = await addPaper({ ...fields, name: 'Moss' })
+    await changePaper(added.id, { ...fields, name: 'Deep moss', weight: 300 })
+    await restart()
+    expect((await listPapers()).at(-1)).toMatchObject({ name: 'Deep moss', weight: 300 })
+    await setPaperDeleted(added.id, true)
+    expect(await listPapers()).toEqual(first)
+    await setPaperDeleted(added.id, false)
+    expect(await listPapers()).toHaveLength(first.length + 1)
+    expect((await problemOf(changePaper('none', fields))).status).toBe(404)
+  })
+})

@@ -1,0 +1,77 @@
+import { describe, expect, it } from 'vitest'
+import { GcodeError, readGcode } from './gcode-reader'
+import { Machine, RESOLUTION } from './machine'
+
+describe('readGcode', () => {
+  // RS-274/NGC (Kramer, Proctor, Messina 2000, from memory): modal groups, block numbers, comments, case and blanks.
+  it('keeps what is modal, and takes block numbers, small letters, blanks and comments', () => {
+    const steps = readGcode(
+      '%\nN10 g21 G90 (mm)\ng0 x 10 Y20.5 Z2\nG1Z0F600 ; down\nX11.\nG91 X.5 Y-1\nG20 G90 X1\nM2',
+    )
+    const moves = steps
+      .filter((s) => s.kind === 'move')
+      .map(({ x, y, z, rapid, feed }) => [x, y, z, rapid, feed])
+    expect(moves).toEqual([
+      [10, 20.5, 2, true, 0],
+      [10, 20.5, 0, false, 10],
+      [11, 20.5, 0, false, 10],
+      [11.5, 19.5, 0, false, 10],
+      [25.4, 19.5, 0, false, 10],
+    ])
+    expect(steps.at(-1)).toEqual({ kind: 'end', line: 8 })
+  })
+
+  it('takes the message of a pause from the comment before it', () => {
+    expect(
+      readGcode('T1 M6\n(Put in the pen)\nM0').map(({ kind, ...s }) => [
+        kind,
+        'message' in s ? s.message : '',
+      ]),
+    ).toEqual([
+      ['tool', ''],
+      ['pause', 'Put in the pen'],
+    ])
+  })
+
+  it.each([
+    ['G1 X5', /Line 1: a working move has no feed/],
+    ['G21\nG2 X1 Y1 I1', /Line 2: G2 is not known/],
+    ['M3 S100', /M3 is not known/],
+    ['G0 X', /is no block of words/],
+    ['(open', /comment is not closed/],
+    ['Q5', /word Q5 is not known/],
+  ])('refuses %s', (text, message) => {
+    expect(() => readGcode(text)).toThrow(GcodeError)
+    expect(() => readGcode(text)).toThrow(message)
+  })
+})
+
+describe('Machine', () => {
+  const program = readGcode('G21 G90\nT1 M6\n(Tip)\nM0\nG0 X10 Y10\nG1 Z0 F600\nX30.01\nG0 Z2\nX0 Y0\nM2')
+
+  it('stops for the tool, goes on, and draws on its grid with y turned down', () => {
+    const machine = new Machine(program, 100)
+    machine.advance(1000)
+    expect(machine).toMatchObject({ status: 'tool-change', message: 'Tip', drawn: [] })
+    machine.resume()
+    machine.advance(1000)
+    expect(machine.status).toBe('done')
+    expect(machine.share).toBe(1)
+    expect(machine.drawn).toHaveLength(1)
+    const [x0, y0, x1, y1] = machine.drawn[0]!
+    expect([x0, y0, y1]).toEqual([10, 90, 90].map((v) => expect.closeTo(v, 9)))
+    expect(Math.abs(x1! - 30.01)).toBeLessThanOrEqual(RESOLUTION / 2)
+    expect(x1! / RESOLUTION).toBeCloseTo(Math.round(x1! / RESOLUTION), 6)
+  })
+
+  it('takes the time that the feed asks for: 20.01 mm at 10 mm/s', () => {
+    const machine = new Machine(program, 100)
+    machine.advance(1)
+    machine.resume()
+    const before = machine.seconds
+    machine.advance(1e-9)
+    machine.advance(1000)
+    const travel = (Math.hypot(10, 10) + Math.hypot(30.01, 10)) / 200
+    expect(machine.seconds - before).toBeCloseTo(travel + 20.01 / 10 + 2 * 0.15, 6)
+  })
+})
