@@ -131,3 +131,22 @@ test('requests from elsewhere, and such as do not fit, are refused', async ({ re
   expect(policy).toContain("object-src 'none'")
   expect(policy).not.toMatch(/script-src[^;]*unsafe-inline/)
 })
+
+test('a file that takes too long is stopped with a sentence, nothing is kept, and the server is up', async () => {
+  const server = new TestServer(4816, { VELVET_IMPORT_SECONDS: '0.2' })
+  await server.start()
+  try {
+    const many = Array.from(
+      { length: 9000 },
+      (_, i) => `<path d="M${i} 0L${i} ${i % 97}L${i + 5} 9Z" stroke="#000"/>`,
+    )
+    const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="900mm" height="90mm">${many.join('')}</svg>`
+    const answer = await fetch(`${server.url}/api/projects?file=slow.svg`, { method: 'POST', body: svg })
+    expect(answer.status).toBe(422)
+    expect(((await answer.json()) as { message: string }).message).toContain('took longer than')
+    const { projects } = (await (await fetch(`${server.url}/api/projects`)).json()) as { projects: unknown[] }
+    expect(projects).toEqual([])
+  } finally {
+    await server.kill()
+  }
+})

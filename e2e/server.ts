@@ -9,7 +9,10 @@ export class TestServer {
   private readonly database = join(mkdtempSync(join(tmpdir(), 'velvet-')), 'test.db')
   private child: ChildProcess | null = null
 
-  constructor(private readonly port: number) {
+  constructor(
+    private readonly port: number,
+    private readonly env: Record<string, string> = {},
+  ) {
     this.url = `http://127.0.0.1:${port}`
   }
 
@@ -18,7 +21,7 @@ export class TestServer {
       'node_modules/.bin/next',
       ['start', '--hostname', '127.0.0.1', '--port', String(this.port)],
       {
-        env: { ...process.env, VELVET_DB: this.database, NEXT_TELEMETRY_DISABLED: '1' },
+        env: { ...process.env, VELVET_DB: this.database, NEXT_TELEMETRY_DISABLED: '1', ...this.env },
         stdio: 'ignore',
         // A group of its own, so that all of it can be killed at once.
         detached: true,

@@ -2,8 +2,8 @@ import type { Line, Piece } from '../document/schema'
 import { findRings, ringOf } from '../geometry/chain'
 import { flatten, PAPER_TOLERANCE } from '../geometry/flatten'
 import { areaOf, boundsOf } from '../geometry/measure'
-import { nestRings, type Ring } from '../geometry/nesting'
-import { distanceTo, isInside, spread } from '../geometry/polyline'
+import { type Nested, nestRings, type Ring } from '../geometry/nesting'
+import { distanceTo, isInside, samplesOf } from '../geometry/polyline'
 import { shapeOf } from '../geometry/shape'
 import { SpatialIndex } from '../geometry/spatial-index'
 
@@ -24,9 +24,8 @@ type Loop = Ring & { lines: string[] }
  * @returns pieces in drawing order of their outlines; a line in none of them is loose
  */
 export function findPieces(lines: readonly Bindable[]): FoundPiece[] {
-  const cuts = lines.filter((l) => l.role === 'cut')
-  const loops = findLoops(cuts)
-  const nested = nestRings(loops)
+  const found = nestCuts(lines.filter((l) => l.role === 'cut'))
+  const { loops, nested } = found
   const pieceAt = new Map<number, FoundPiece>()
   loops.forEach((loop, i) => {
     if (nested[i]!.twin < 0 && nested[i]!.depth % 2 === 0)
@@ -45,14 +44,30 @@ export function findPieces(lines: readonly Bindable[]): FoundPiece[] {
       piece.lines.push(...loop.lines)
     }
   })
-  const index = new SpatialIndex(loops.map((l) => l.box))
   for (const line of lines) {
     if (inLoop.has(line.id) || line.role === 'skip' || line.held !== null) continue
-    const piece = pieceAt.get(holderOf(line, loops, nested, index))
+    const piece = pieceAt.get(holderOf(line, found))
     piece?.lines.push(line.id)
   }
   const order = new Map(lines.map((l, i) => [l.id, i]))
   return [...pieceAt.values()].sort((a, b) => order.get(a.outline[0]!)! - order.get(b.outline[0]!)!)
+}
+
+type NestedLoops = { loops: Loop[]; nested: Nested[]; index: SpatialIndex }
+
+let lastCuts: readonly Bindable[] = []
+let lastNested: NestedLoops | null = null
+
+/** The loops that cut lines close and how they nest. The last answer is kept: most changes leave the cut lines alone. */
+function nestCuts(cuts: readonly Bindable[]): NestedLoops {
+  const same =
+    cuts.length === lastCuts.length &&
+    cuts.every((l, i) => l.id === lastCuts[i]!.id && l.d === lastCuts[i]!.d)
+  if (lastNested && same) return lastNested
+  const loops = findLoops(cuts)
+  lastCuts = cuts
+  lastNested = { loops, nested: nestRings(loops), index: new SpatialIndex(loops.map((l) => l.box)) }
+  return lastNested
 }
 
 function findLoops(cuts: readonly Bindable[]): Loop[] {
@@ -76,27 +91,24 @@ function findLoops(cuts: readonly Bindable[]): Loop[] {
 }
 
 /** The position of the outline whose piece holds the greater part of a line; -1 for none. */
-function holderOf(
-  line: Bindable,
-  loops: readonly Loop[],
-  nested: ReturnType<typeof nestRings>,
-  index: SpatialIndex,
-): number {
+function holderOf(line: Bindable, { loops, nested, index }: NestedLoops): number {
   const { polyline, box } = shapeOf(line.d)
-  const asked = spread(polyline, 7)
+  const asked = samplesOf(polyline)
   const candidates = index
     .meeting(box, PAPER_TOLERANCE)
     .filter((i) => nested[i]!.twin < 0)
     .sort((a, b) => nested[b]!.depth - nested[a]!.depth || loops[a]!.area - loops[b]!.area)
   for (const i of candidates) {
     const ring = loops[i]!.polyline
+    const inside = asked.filter((p) => isInside(p, ring))
+    const isOpening = nested[i]!.depth % 2 === 1
+    if (!isOpening && inside.length * 2 > asked.length) return i
     const onEdge = asked.filter((p) => distanceTo(p, ring) <= PAPER_TOLERANCE)
-    const within = asked.filter((p) => isInside(p, ring) || onEdge.includes(p))
+    const within = asked.filter((p) => inside.includes(p) || onEdge.includes(p))
     if (within.length * 2 <= asked.length) continue
-    if (nested[i]!.depth % 2 === 0) return i
+    if (!isOpening) return i
     // Wholly within an opening there is no paper; along its edge the line belongs to the piece around it.
-    if (onEdge.length * 2 > asked.length) return nested[i]!.parent
-    return -1
+    return onEdge.length * 2 > asked.length ? nested[i]!.parent : -1
   }
   return -1
 }

@@ -57,11 +57,14 @@ export function setLines(
   const before = new Map<string, { ids: string[]; set: Partial<Line> }>()
   for (const id of present) {
     const line = project.lines[id]!
-    const old = Object.fromEntries(fields.map((f) => [f, line[f]])) as Partial<Line>
-    const same = JSON.stringify(old)
+    const same = fields.map((f) => JSON.stringify(line[f])).join()
     const group = before.get(same)
     if (group) group.ids.push(id)
-    else before.set(same, { ids: [id], set: old })
+    else
+      before.set(same, {
+        ids: [id],
+        set: Object.fromEntries(fields.map((f) => [f, line[f]])) as Partial<Line>,
+      })
   }
   const change: BulkChange = { op: 'lines', groups: [{ ids: [...present], set }] }
   return [

@@ -13,21 +13,30 @@ export type Family = {
   toDecide: number
 }
 
-/** The families of a project: what waits for a decision first, then the larger ones. */
+const remembered = new WeakMap<Project['lines'], Family[]>()
+
+/** The families of a project: what waits for a decision first, then the larger ones. Remembered while lines stay. */
 export function familiesOf(project: Project): Family[] {
+  const known = remembered.get(project.lines)
+  if (known) return known
+  const families = groupByLook(project)
+  remembered.set(project.lines, families)
+  return families
+}
+
+function groupByLook(project: Project): Family[] {
   const groups = new Map<string, Line[]>()
   for (const line of Object.values(project.lines)) {
-    const key = `${line.source} ${line.look}`
-    const group = groups.get(key)
+    const group = groups.get(line.look)
     if (group) group.push(line)
-    else groups.set(key, [line])
+    else groups.set(line.look, [line])
   }
   const families = [...groups].map(([key, lines]): Family => {
     const strands = strandsOf(lines)
     return {
       key,
       source: lines[0]!.source,
-      look: project.looks[lines[0]!.look]!,
+      look: project.looks[key]!,
       lines: lines.map((l) => l.id),
       strands,
       toDecide: strands.filter((s) => !s.sure).length,
@@ -37,16 +46,13 @@ export function familiesOf(project: Project): Family[] {
 }
 
 function strandsOf(lines: readonly Line[]): Strand[] {
-  const strands = new Map<string, Strand>()
+  const strands: Strand[] = []
   for (const line of lines) {
-    const key = `${line.role} ${line.sure}`
-    const strand = strands.get(key)
+    const strand = strands.find((s) => s.role === line.role && s.sure === line.sure)
     if (strand) strand.lines.push(line.id)
-    else strands.set(key, { role: line.role, sure: line.sure, why: line.why, lines: [line.id] })
+    else strands.push({ role: line.role, sure: line.sure, why: line.why, lines: [line.id] })
   }
-  return [...strands.values()].sort(
-    (a, b) => Number(a.sure) - Number(b.sure) || b.lines.length - a.lines.length,
-  )
+  return strands.sort((a, b) => Number(a.sure) - Number(b.sure) || b.lines.length - a.lines.length)
 }
 
 /** How many decisions are left: one for each strand that is not sure. */

@@ -5,7 +5,7 @@ import { shapeOf } from '../geometry/shape'
 import type { Line, Piece, Project, Role } from './schema'
 
 /** The lines of the given ids that the project has. */
-export const linesOf = (project: Project, ids: readonly string[]): Line[] =>
+export const linesOf = (project: Pick<Project, 'lines'>, ids: readonly string[]): Line[] =>
   ids.flatMap((id) => project.lines[id] ?? [])
 
 /** The outline of a piece as one closed contour. */
@@ -17,16 +17,19 @@ export const openingsOf = (project: Project, piece: Piece): Contour[] =>
   piece.openings.map((ids) => ringOf(linesOf(project, ids).map((l) => shapeOf(l.d).contour)))
 
 /** The box of a piece's outline in the drawing, mm. */
-export const boxOfPiece = (project: Project, piece: Piece): Box =>
+export const boxOfPiece = (project: Pick<Project, 'lines'>, piece: Piece): Box =>
   uniteBoxes(linesOf(project, piece.outline).map((l) => shapeOf(l.d).box))
 
-export function sizeOfPiece(project: Project, piece: Piece): { width: number; height: number } {
+export function sizeOfPiece(
+  project: Pick<Project, 'lines'>,
+  piece: Piece,
+): { width: number; height: number } {
   const box = boxOfPiece(project, piece)
   return { width: widthOf(box), height: heightOf(box) }
 }
 
 /** How many lines of each role a piece holds. */
-export function roleCounts(project: Project, piece: Piece): Partial<Record<Role, number>> {
+export function roleCounts(project: Pick<Project, 'lines'>, piece: Piece): Partial<Record<Role, number>> {
   const counts: Partial<Record<Role, number>> = {}
   for (const line of linesOf(project, piece.lines)) counts[line.role] = (counts[line.role] ?? 0) + 1
   return counts

@@ -1,6 +1,7 @@
 import { PAPER_TOLERANCE, type Polyline } from './flatten'
 import { type Box, boxHolds } from './measure'
-import { distanceTo, isInside, spread } from './polyline'
+import type { Point } from './point'
+import { distanceTo, isInside, samplesOf, spread } from './polyline'
 import { SpatialIndex } from './spatial-index'
 
 /** A closed ring with what nesting needs to know of it. */
@@ -21,7 +22,10 @@ export type Nested = {
  */
 export function nestRings(rings: readonly Ring[]): Nested[] {
   const order = rings.map((_, i) => i).sort((a, b) => rings[b]!.area - rings[a]!.area || a - b)
-  const rank = new Map(order.map((i, at) => [i, at]))
+  const rank = new Int32Array(rings.length)
+  order.forEach((i, at) => {
+    rank[i] = at
+  })
   const index = new SpatialIndex(rings.map((r) => r.box))
   const nested: Nested[] = rings.map(() => ({ parent: -1, depth: 0, twin: -1 }))
   for (const i of order) {
@@ -29,8 +33,8 @@ export function nestRings(rings: readonly Ring[]): Nested[] {
     const probe = { minX: ring.box.minX, minY: ring.box.minY, maxX: ring.box.minX, maxY: ring.box.minY }
     const larger = index
       .meeting(probe, PAPER_TOLERANCE)
-      .filter((j) => rank.get(j)! < rank.get(i)! && boxHolds(rings[j]!.box, ring.box, PAPER_TOLERANCE))
-      .sort((a, b) => rank.get(b)! - rank.get(a)!)
+      .filter((j) => rank[j]! < rank[i]! && boxHolds(rings[j]!.box, ring.box, PAPER_TOLERANCE))
+      .sort((a, b) => rank[b]! - rank[a]!)
     // From the smallest that may hold it outwards: the first that does is the parent.
     for (const j of larger) {
       if (nested[j]!.twin >= 0) continue
@@ -54,14 +58,12 @@ export function sameCourse(a: Ring, b: Ring): boolean {
   return spread(a.polyline, 16).every((p) => distanceTo(p, b.polyline) <= PAPER_TOLERANCE)
 }
 
-/** Whether most of `inner` lies inside `outer`; points on the edge do not speak. */
+/** Whether most of `inner` lies inside `outer`; where its points disagree, those on the edge do not speak. */
 function holds(outer: Ring, inner: Ring): boolean {
-  let inside = 0
-  let asked = 0
-  for (const p of spread(inner.polyline, 7)) {
-    if (distanceTo(p, outer.polyline) <= 1e-3) continue
-    asked += 1
-    if (isInside(p, outer.polyline)) inside += 1
-  }
-  return asked > 0 ? inside * 2 > asked : true
+  const asked = samplesOf(inner.polyline)
+  const inside = asked.filter((p) => isInside(p, outer.polyline))
+  if (inside.length === 0 || inside.length === asked.length) return inside.length > 0
+  const off = (points: readonly Point[]) => points.filter((p) => distanceTo(p, outer.polyline) > 1e-3).length
+  const speaking = off(asked)
+  return speaking === 0 || off(inside) * 2 > speaking
 }

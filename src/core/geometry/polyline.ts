@@ -1,6 +1,6 @@
 import type { Polyline } from './flatten'
 import { type Box, emptyBox } from './measure'
-import { distanceToStretch, type Point } from './point'
+import type { Point } from './point'
 
 export const pointAt = (line: Polyline, index: number): Point => ({
   x: line[2 * index]!,
@@ -26,33 +26,61 @@ export function isInside(p: Point, ring: Polyline): boolean {
 /** The least distance from `p` to the polyline in mm. */
 export function distanceTo(p: Point, line: Polyline): number {
   if (line.length === 2) return Math.hypot(p.x - line[0]!, p.y - line[1]!)
+  // Plain numbers and squares: this is asked millions of times for a large drawing.
   let least = Infinity
+  let ax = line[0]! - p.x
+  let ay = line[1]! - p.y
   for (let i = 2; i < line.length; i += 2) {
-    const d = distanceToStretch(p, { x: line[i - 2]!, y: line[i - 1]! }, { x: line[i]!, y: line[i + 1]! })
-    if (d < least) least = d
+    const bx = line[i]! - p.x
+    const by = line[i + 1]! - p.y
+    const dx = bx - ax
+    const dy = by - ay
+    const square = dx * dx + dy * dy
+    const t = square === 0 ? 0 : Math.max(0, Math.min(1, -(ax * dx + ay * dy) / square))
+    const x = ax + t * dx
+    const y = ay + t * dy
+    const distance = x * x + y * y
+    if (distance < least) least = distance
+    ax = bx
+    ay = by
   }
-  return least
+  return Math.sqrt(least)
 }
 
 /** `count` points spread evenly along the polyline by length, the first half a step from its start. */
 export function spread(line: Polyline, count: number): Point[] {
-  const lengths = [0]
-  for (let i = 2; i < line.length; i += 2)
-    lengths.push(lengths.at(-1)! + Math.hypot(line[i]! - line[i - 2]!, line[i + 1]! - line[i - 1]!))
-  const total = lengths.at(-1)!
+  const total = polylineLength(line)
   if (total === 0) return Array.from({ length: count }, () => pointAt(line, 0))
   const points: Point[] = []
-  let k = 1
-  for (let i = 0; i < count; i += 1) {
-    const along = ((i + 0.5) / count) * total
-    while (lengths[k]! < along) k += 1
-    const t = (along - lengths[k - 1]!) / (lengths[k]! - lengths[k - 1]!)
+  let behind = 0
+  let i = 2
+  let step = Math.hypot(line[2]! - line[0]!, line[3]! - line[1]!)
+  for (let k = 0; k < count; k += 1) {
+    const along = ((k + 0.5) / count) * total
+    while (behind + step < along && i + 2 < line.length) {
+      behind += step
+      i += 2
+      step = Math.hypot(line[i]! - line[i - 2]!, line[i + 1]! - line[i - 1]!)
+    }
+    const t = step > 0 ? (along - behind) / step : 0
     points.push({
-      x: line[2 * k - 2]! + t * (line[2 * k]! - line[2 * k - 2]!),
-      y: line[2 * k - 1]! + t * (line[2 * k + 1]! - line[2 * k - 1]!),
+      x: line[i - 2]! + t * (line[i]! - line[i - 2]!),
+      y: line[i - 1]! + t * (line[i + 1]! - line[i - 1]!),
     })
   }
   return points
+}
+
+const SAMPLES = 7
+const sampled = new WeakMap<Polyline, readonly Point[]>()
+
+/** A few points spread along a polyline, remembered: nesting and binding ask for the same ones at every change. */
+export function samplesOf(line: Polyline): readonly Point[] {
+  const known = sampled.get(line)
+  if (known) return known
+  const samples = spread(line, SAMPLES)
+  sampled.set(line, samples)
+  return samples
 }
 
 /** Twice the signed area of the triangle a, b, c. */

@@ -5,7 +5,7 @@ import { areaOf, type Box, boundsOf, boxesMeet, heightOf, widthOf } from '../geo
 import { type Nested, nestRings, type Ring } from '../geometry/nesting'
 import { endOf } from '../geometry/path'
 import { distance, type Point } from '../geometry/point'
-import { distanceTo, isInside, spread } from '../geometry/polyline'
+import { distanceTo, isInside, samplesOf } from '../geometry/polyline'
 import { type Shape, shapeOf } from '../geometry/shape'
 import { SpatialIndex } from '../geometry/spatial-index'
 
@@ -60,7 +60,7 @@ export function makeScene(lines: readonly UnsortedLine[], artwork: { width: numb
   const lineIndex = new SpatialIndex(sceneLines.map((l) => (boards.has(l.ring) ? NOWHERE : l.shape.box)))
 
   const holderOf = (line: SceneLine): number => {
-    const asked = spread(line.shape.polyline, 5)
+    const asked = samplesOf(line.shape.polyline)
     const candidates = ringIndex
       .meeting(line.shape.box, PAPER_TOLERANCE)
       .filter((k) => k !== line.ring && nested[k]!.twin < 0)

@@ -39,6 +39,7 @@ async function read(
       { bytes, fileName, sourceId, mmPerUnit, project },
       {
         ...(signal ? { signal } : {}),
+        timeLimit: Number(process.env.VELVET_IMPORT_SECONDS ?? readFile.timeLimit / 1000) * 1000,
         report: (share, doing) => {
           if (id) events().emit(id, { share, doing } satisfies ImportProgress)
         },

@@ -3,9 +3,7 @@ import { Maximize, Minus, Plus, Ruler } from 'lucide-react'
 import { type KeyboardEvent, type PointerEvent, useCallback, useMemo, useRef, useState } from 'react'
 import { ToggleButton } from 'react-aria-components'
 import styled from 'styled-components'
-import { type Box, uniteBoxes } from '@/core/geometry/measure'
 import type { Point } from '@/core/geometry/point'
-import { shapeOf } from '@/core/geometry/shape'
 import { formatLength } from '@/core/units/length'
 import { IconButton } from '@/kit/button'
 import { useProject, useWorkbench } from '../store/context'
@@ -80,13 +78,8 @@ export function Drawing({ pick = false }: { pick?: boolean }) {
   const unit = useProject((s) => s.project.unit)
   const selection = useProject((s) => s.selection)
   const lit = useProject((s) => s.lit)
-  const lines = useProject((s) => s.project.lines)
-  const [bounds] = useState<Box>(() => {
-    const shown = Object.values(lines).filter((l) => l.role !== 'skip')
-    return uniteBoxes((shown.length > 0 ? shown : Object.values(lines)).map((l) => shapeOf(l.d).box))
-  })
+  const { screen, stamp, bounds } = useDrawingScreen()
   const { element, size, view, showAll, zoom, pan, onKey } = useView(bounds)
-  const { screen, stamp } = useDrawingScreen()
   const [measuring, setMeasuring] = useState(false)
   const [drag, setDrag] = useState<Drag | null>(null)
   const [near, setNear] = useState<readonly string[]>([])

@@ -137,6 +137,11 @@ const screen = {
   setPapers(colours: Record<string, string>): void {
     paperColours = colours
   },
+  /** The box of all lines that are not skipped, or of all where every one is. */
+  bounds(): Box {
+    const shown = lines.filter((l) => l.role !== 'skip')
+    return uniteBoxes((shown.length > 0 ? shown : lines).map((l) => shapeOf(l.d).box))
+  },
   /** The drawing itself. */
   draw(view: View, size: ScreenSize, density: number): ImageBitmap {
     const { canvas, context, seen, px } = begin(view, size, density)

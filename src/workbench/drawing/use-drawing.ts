@@ -1,16 +1,22 @@
 'use client'
 import { type Remote, wrap } from 'comlink'
 import { useEffect, useState } from 'react'
+import type { Box } from '@/core/geometry/measure'
 import { useProject, useWorkbench } from '../store/context'
 import type { DrawingScreen } from './drawing.worker'
 import { paperTint } from './paper-tint'
 
 /** Starts the drawing's worker, keeps it in step with the project, and counts what makes a new picture needed. */
-export function useDrawingScreen(): { screen: Remote<DrawingScreen> | null; stamp: number } {
+export function useDrawingScreen(): {
+  screen: Remote<DrawingScreen> | null
+  stamp: number
+  bounds: Box | null
+} {
   const workbench = useWorkbench()
   const papers = useProject((s) => s.papers)
   const [screen, setScreen] = useState<Remote<DrawingScreen> | null>(null)
   const [stamp, setStamp] = useState(0)
+  const [bounds, setBounds] = useState<Box | null>(null)
 
   useEffect(() => {
     const worker = new Worker(new URL('./drawing.worker.ts', import.meta.url), { type: 'module' })
@@ -20,6 +26,7 @@ export function useDrawingScreen(): { screen: Remote<DrawingScreen> | null; stam
       setStamp((n) => n + 1)
     }
     open()
+    void remote.bounds().then(setBounds)
     setScreen(() => remote)
     const leave = workbench.mirror((changes) => {
       void remote.apply(changes)
@@ -36,5 +43,5 @@ export function useDrawingScreen(): { screen: Remote<DrawingScreen> | null; stam
     setStamp((n) => n + 1)
   }, [screen, papers])
 
-  return { screen, stamp }
+  return { screen, stamp, bounds }
 }

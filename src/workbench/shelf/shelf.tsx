@@ -1,10 +1,12 @@
 'use client'
+import { useVirtualizer } from '@tanstack/react-virtual'
 import { Check } from 'lucide-react'
-import { memo } from 'react'
+import { memo, useMemo, useRef } from 'react'
 import styled from 'styled-components'
+import { useShallow } from 'zustand/react/shallow'
 import { makeEdit } from '@/core/document/edits'
 import { roleCounts, sizeOfPiece } from '@/core/document/pieces'
-import { type Piece, ROLES } from '@/core/document/schema'
+import { type Piece, type Project, ROLES } from '@/core/document/schema'
 import { formatSize } from '@/core/units/length'
 import { NameField, NumberEntry } from '@/kit/field'
 import { Muted, Tag } from '@/kit/surface'
@@ -29,15 +31,22 @@ const Strip = styled.aside`
   h2 {
     font-size: 15px;
   }
+`
+const Scroller = styled.div`
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
   > ul {
-    overflow: auto;
-    padding: 2px 14px 16px;
-    display: flex;
-    flex-direction: column;
-    gap: 9px;
+    position: relative;
+  }
+  > ul > li {
+    position: absolute;
+    left: 0;
+    right: 0;
+    padding: 2px 14px 9px;
   }
 `
-const Card = styled.li<{ $chosen: boolean }>`
+const Card = styled.div<{ $chosen: boolean }>`
   display: grid;
   grid-template-columns: 56px 1fr;
   gap: 4px 12px;
@@ -91,10 +100,22 @@ const Below = styled.div`
   color: var(--ink-soft);
 `
 
+/** Height of a card with its gap, before it is measured, px. */
+const CARD_HEIGHT = 122
+
 /** A card a piece: picture, name, size, paper, copies, counts by role, findings. In sight in every station. */
 export function Shelf() {
   const pieces = useProject((s) => s.project.pieces)
-  const list = Object.values(pieces)
+  const list = useMemo(() => Object.values(pieces), [pieces])
+  const scroller = useRef<HTMLDivElement>(null)
+  // Only the cards in sight are drawn: a sheet of confetti has thousands.
+  const cards = useVirtualizer({
+    count: list.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => CARD_HEIGHT,
+    getItemKey: (i) => list[i]!.id,
+    overscan: 4,
+  })
   return (
     <Strip aria-label="Shelf of pieces">
       <header>
@@ -107,26 +128,46 @@ export function Shelf() {
         <Muted style={{ padding: '0 18px' }}>
           A closed cut line makes a piece. Make the outline “Cut” in the station Lines.
         </Muted>
-      ) : (
-        <ul>
-          {list.map((piece) => (
-            <PieceCard key={piece.id} piece={piece} />
+      ) : null}
+      <Scroller ref={scroller}>
+        <ul style={{ height: cards.getTotalSize() }}>
+          {cards.getVirtualItems().map(({ key, index, start }) => (
+            <li
+              key={key}
+              ref={cards.measureElement}
+              data-index={index}
+              style={{ transform: `translateY(${start}px)` }}
+            >
+              <PieceCard piece={list[index]!} />
+            </li>
           ))}
         </ul>
-      )}
+      </Scroller>
     </Strip>
+  )
+}
+
+/** The lines of a piece, the same object for as long as none of them changes. */
+function usePieceLines(piece: Piece): Project['lines'] {
+  return useProject(
+    useShallow((s) =>
+      Object.fromEntries(
+        piece.lines.flatMap((id) => (s.project.lines[id] ? [[id, s.project.lines[id]]] : [])),
+      ),
+    ),
   )
 }
 
 const PieceCard = memo(function PieceCard({ piece }: { piece: Piece }) {
   const workbench = useWorkbench()
-  const project = useProject((s) => s.project)
+  const lines = usePieceLines(piece)
+  const unit = useProject((s) => s.project.unit)
   const paper = useProject((s) => s.papers.find((p) => p.id === piece.paper))
   const chosen = useProject((s) => s.chosenPieces.includes(piece.id))
   const findings = useProject((s) => s.findings)
   const own = findings.filter((f) => f.pieces.includes(piece.id))
-  const size = sizeOfPiece(project, piece)
-  const counts = roleCounts(project, piece)
+  const size = sizeOfPiece({ lines }, piece)
+  const counts = roleCounts({ lines }, piece)
   const choose = () => {
     const { chosenPieces } = workbench.store.getState()
     workbench.choosePieces(
@@ -143,7 +184,7 @@ const PieceCard = memo(function PieceCard({ piece }: { piece: Piece }) {
       onPointerLeave={() => workbench.light([])}
     >
       <Choose aria-pressed={chosen} aria-label={`Choose ${piece.name}`} onClick={choose}>
-        <Thumbnail lines={project.lines} piece={piece} colour={paper?.colour ?? null} />
+        <Thumbnail lines={lines} piece={piece} colour={paper?.colour ?? null} />
         {chosen ? (
           <span>
             <Check size={12} aria-hidden />
@@ -163,7 +204,7 @@ const PieceCard = memo(function PieceCard({ piece }: { piece: Piece }) {
           }
         />
         <Below>
-          <span>{formatSize(size, project.unit)}</span>
+          <span>{formatSize(size, unit)}</span>
           <NumberEntry
             label={`Copies of ${piece.name}`}
             hideLabel

@@ -15,8 +15,8 @@ type Props = { lines: Project['lines']; piece: Piece; colour: string | null; siz
 /** A small picture of a piece on its paper's colour. */
 export const Thumbnail = memo(
   function Thumbnail({ lines, piece, colour, size = 56 }: Props) {
-    const edges = linesOf({ lines } as Project, [...piece.outline, ...piece.openings.flat()])
-    const inner = linesOf({ lines } as Project, piece.lines).filter((l) => !edges.includes(l))
+    const edges = linesOf({ lines }, [...piece.outline, ...piece.openings.flat()])
+    const inner = linesOf({ lines }, piece.lines).filter((l) => !edges.includes(l))
     const box = uniteBoxes(edges.map((l) => shapeOf(l.d).box))
     const px = Math.max(widthOf(box), heightOf(box), 1) / (size - 6)
     const view = [box.minX - 3 * px, box.minY - 3 * px, widthOf(box) + 6 * px, heightOf(box) + 6 * px]
@@ -53,8 +53,5 @@ export const Thumbnail = memo(
       </svg>
     )
   },
-  (a, b) => a.piece === b.piece && a.colour === b.colour && a.size === b.size && sameLines(a, b),
+  (a, b) => a.piece === b.piece && a.lines === b.lines && a.colour === b.colour && a.size === b.size,
 )
-
-const sameLines = (a: Props, b: Props): boolean =>
-  a.lines === b.lines || a.piece.lines.every((id) => a.lines[id] === b.lines[id])

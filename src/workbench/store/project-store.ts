@@ -1,6 +1,7 @@
 import type { Remote } from 'comlink'
 import { createStore } from 'zustand/vanilla'
 import { applyChanges, type Change, type Edit, joinEdits } from '@/core/document/edits'
+import { familiesOf } from '@/core/document/families'
 import type { Paper } from '@/core/document/paper'
 import type { Finding, Project } from '@/core/document/schema'
 import type { Computer } from '@/tasks/computer'
@@ -21,6 +22,8 @@ export type ProjectState = {
   saved: Saved
   papers: Paper[]
   findings: Finding[]
+  /** mm, by the key of a family */
+  lengths: Record<string, number>
   /** lines chosen in drawing or ledger */
   selection: readonly string[]
   /** lines that are pointed at somewhere */
@@ -35,6 +38,9 @@ export type Make = (project: Project) => [Project, Edit]
 
 const RETRY = 1500
 
+/** Lets the page draw and answer before what comes next. */
+const nextTask = () => new Promise((resolve) => setTimeout(resolve))
+
 /**
  * The open project: applies edits at once, lets the worker find the pieces anew, and posts each edit with the revision
  * that it was made on. Edits wait for each other; one that the server does not answer is tried again until it does.
@@ -47,6 +53,7 @@ export function createProjectStore(
     ...initial,
     saved: 'saved',
     findings: [],
+    lengths: {},
     selection: [],
     lit: [],
     chosenPieces: [],
@@ -71,8 +78,9 @@ export function createProjectStore(
   }
 
   const refresh = async () => {
-    const findings = await computer.inspect()
-    store.setState({ findings })
+    const { findings, lengths } = await computer.inspect()
+    const same = JSON.stringify(findings) === JSON.stringify(store.getState().findings)
+    store.setState(same ? { lengths } : { findings, lengths })
   }
 
   async function reload(): Promise<void> {
@@ -112,14 +120,21 @@ export function createProjectStore(
     enqueue(async () => {
       let [project, edit] = make(store.getState().project)
       if (edit.changes.length === 0) return
-      store.setState({ project })
       follow(edit.changes)
-      if (rebinds) {
-        const binding = await computer.rebind(edit.label)
-        project = applyChanges(project, binding.changes)
-        edit = joinEdits(edit, binding)
-        store.setState({ project })
-        follow(binding.changes, true)
+      const binding = rebinds ? computer.rebind(edit.label) : null
+      // What each part of a large edit costs stays below what a person would feel as a hitch: a task of its own each.
+      await nextTask()
+      familiesOf(project)
+      await nextTask()
+      store.setState({ project })
+      if (binding) {
+        const bound = await binding
+        if (bound.changes.length > 0) {
+          project = applyChanges(project, bound.changes)
+          edit = joinEdits(edit, bound)
+          store.setState({ project })
+          follow(bound.changes, true)
+        }
       }
       await Promise.all([post((base) => api.edit(store.getState().id, base, edit)), refresh()])
     })

@@ -2,7 +2,6 @@
 import { type KeyboardEvent, memo } from 'react'
 import styled from 'styled-components'
 import { type Family, familiesOf, type Strand } from '@/core/document/families'
-import { shapeOf } from '@/core/geometry/shape'
 import { formatLength } from '@/core/units/length'
 import { Button } from '@/kit/button'
 import { Muted, Row, Section, Tag } from '@/kit/surface'
@@ -78,9 +77,8 @@ export function Ledger() {
 const FamilyLeaf = memo(function FamilyLeaf({ family }: { family: Family }) {
   const workbench = useWorkbench()
   const unit = useProject((s) => s.project.unit)
-  const lines = useProject((s) => s.project.lines)
+  const length = useProject((s) => s.lengths[family.key])
   const words = lookWords(family.look)
-  const length = family.lines.reduce((sum, id) => sum + (lines[id] ? shapeOf(lines[id].d).length : 0), 0)
   const [only] = family.strands
   const onKeyDown = (event: KeyboardEvent) => {
     const role = roleOfKey(event.key)
@@ -105,8 +103,8 @@ const FamilyLeaf = memo(function FamilyLeaf({ family }: { family: Family }) {
         <LookSample look={family.look} />
         <div>
           <b>{words}</b>
-          {family.lines.length === 1 ? '1 line' : `${family.lines.length} lines`},{' '}
-          {formatLength(length, unit, unit === 'mm' ? 0 : 1)} {unit}
+          {family.lines.length === 1 ? '1 line' : `${family.lines.length} lines`}
+          {length === undefined ? '' : `, ${formatLength(length, unit, unit === 'mm' ? 0 : 1)} ${unit}`}
         </div>
       </Head>
       {family.strands.map((strand) => (
