@@ -47,6 +47,15 @@ describe('crease sort', () => {
 describe('crease lay', () => {
   it('answers sheets with placements, and what fits nowhere', () => {
     const laid = JSON.parse(crease('lay', CADDY, '--paper', '180x200', '--json').stdout)
+    expect(Object.keys(laid)).toEqual([
+      'units',
+      'artwork',
+      'lines',
+      'pieces',
+      'findings',
+      'sheets',
+      'unplaced',
+    ])
     expect(laid.sheets[0]).toMatchObject({
       paper: '180x200',
       width: 180,

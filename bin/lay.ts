@@ -3,7 +3,7 @@ import { DEFAULT_MAT, type Project } from '../src/core/document/schema'
 import { densityOf } from '../src/core/sheets/check'
 import { packSheets } from '../src/core/sheets/pack'
 import { type NamedSize, readSize } from './options'
-import { readProject } from './sort'
+import { readProject, tellProject } from './sort'
 
 export type LayOptions = { paper: string | null; mat: string | null; mmPerUnit: number | null }
 
@@ -37,7 +37,7 @@ export function layFile(bytes: Uint8Array, name: string, options: LayOptions) {
   const laid: Project = { ...sorted, layout }
   const project: Project = { ...sorted, layout: { ...layout, ...packSheets(laid, [paper]) } }
   const result = {
-    units: 'mm' as const,
+    ...tellProject(project),
     sheets: project.layout.sheets.map((sheet) => ({
       paper: paper.name,
       width: sheet.width,

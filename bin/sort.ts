@@ -15,8 +15,11 @@ export function readProject(bytes: Uint8Array, name: string, mmPerUnit: number |
 export type SortResult = ReturnType<typeof sortFile>
 
 /** Roles, pieces and findings of a file; all `d` in mm, y down, absolute M L C Z. */
-export function sortFile(bytes: Uint8Array, name: string, mmPerUnit: number | null) {
-  const project = readProject(bytes, name, mmPerUnit)
+export const sortFile = (bytes: Uint8Array, name: string, mmPerUnit: number | null) =>
+  tellProject(readProject(bytes, name, mmPerUnit))
+
+/** A project's lines, pieces and findings in the shape that the command answers. */
+export function tellProject(project: Project) {
   const holder = new Map(
     Object.values(project.pieces).flatMap((p) => p.lines.map((id) => [id, p.id] as const)),
   )

@@ -23,9 +23,12 @@ const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
 page.on('console', (m) => m.type() === 'error' && console.error('console:', m.text()))
 page.on('pageerror', (e) => console.error('page:', e.message))
 
+// Pictures are taken of a copy, so that the demo stays as it was seeded.
+const post = async (path, method, body) =>
+  (await fetch(`${base}/api/${path}`, { method, ...(body ? { body: JSON.stringify(body) } : {}) })).json()
 const { projects } = await (await fetch(`${base}/api/projects`)).json()
-const caddy = projects.find((p) => p.name.includes('caddy'))
-if (!caddy) throw new Error('screenshots: the demo data is missing; run npm run demo first')
+const demo = projects.find((p) => p.name.includes('caddy'))
+if (!demo) throw new Error('screenshots: the demo data is missing; run npm run demo first')
 
 async function shoot(name, go) {
   if (wanted && !wanted.includes(name)) return
@@ -39,24 +42,51 @@ const station = (name) => async () => {
   await page.waitForSelector('[data-testid=piece-card]')
 }
 
+const seen = (testId) => page.waitForSelector(`[data-testid=${testId}]`)
+
 await shoot('projects', async () => {
   await page.goto(base)
-  await page.waitForSelector('[data-testid=project]')
+  await seen('project')
 })
+const caddy = await post(`projects/${demo.id}/duplicate`, 'POST')
+await post(`projects/${caddy.id}`, 'PATCH', { name: demo.name })
 await shoot('gather', station('gather'))
-await shoot('lines', station('lines'))
-await shoot('paper', station('paper'))
+await shoot('lines', async () => {
+  await station('lines')()
+  await page.getByTestId('family').filter({ hasText: 'Red' }).hover()
+})
+await station('lines')()
+await page.getByRole('button', { name: 'Yes, cut' }).click()
+await shoot('paper', async () => {
+  await station('paper')()
+  const choose = async (name) => page.getByRole('button', { name: `Choose ${name}` }).click()
+  const use = (name) =>
+    page
+      .getByTestId('paper')
+      .filter({ hasText: name })
+      .getByRole('button', { name: /Use for/ })
+      .click()
+  await choose('Window pane')
+  await use('Clear film')
+  await choose('Label strip')
+  await use('Rice white')
+  await choose('Cup shelf')
+  await use('Plum card')
+  await use('Oolong card')
+})
 await shoot('sheets', async () => {
   await station('sheets')()
-  await page.waitForSelector('[data-testid=placed]')
+  await seen('placed')
 })
 await shoot('run', async () => {
   await station('sheets')()
-  await page.waitForSelector('[data-testid=placed]')
+  await seen('placed')
   await station('run')()
-  await page.waitForSelector('[data-testid=pass]')
+  await seen('pass')
   const slider = page.getByLabel('Time in the preview')
   const max = Number(await slider.getAttribute('max'))
   await slider.fill(String(Math.round(max * 0.9)))
+  await slider.blur()
 })
+await post(`projects/${caddy.id}`, 'DELETE')
 await browser.close()

@@ -30,19 +30,19 @@ type Props = { view: View; size: ScreenSize; unit: Unit }
 export const Rulers = memo(function Rulers({ view, size, unit }: Props) {
   const unitPx = view.scale * (unit === 'in' ? MM_PER_INCH : 1)
   const step = STEPS.find((s) => s * unitPx >= 56) ?? 1000
-  const marks = (from: number, length: number) => {
+  const marks = (from: number, length: number, least: number) => {
     const first = Math.ceil(-from / (step * unitPx))
     const count = Math.max(0, Math.floor((length - from) / (step * unitPx)) - first + 1)
     return Array.from({ length: count }, (_, i) => {
       const value = (first + i) * step
       return { at: from + value * unitPx, label: String(Math.round(value * 10) / 10) }
-    })
+    }).filter(({ at }) => at > least)
   }
   return (
     <Strip width={size.width} height={size.height} aria-hidden>
       <rect width={size.width} height={RULER} fill="var(--paper-sunk)" />
       <rect width={RULER} height={size.height} fill="var(--paper-sunk)" />
-      {marks(view.x, size.width).map(({ at, label }) => (
+      {marks(view.x, size.width, RULER - 2).map(({ at, label }) => (
         <g key={label}>
           <line x1={at} x2={at} y1={RULER - 6} y2={RULER} />
           <text x={at + 3} y={11}>
@@ -50,7 +50,7 @@ export const Rulers = memo(function Rulers({ view, size, unit }: Props) {
           </text>
         </g>
       ))}
-      {marks(view.y, size.height).map(({ at, label }) => (
+      {marks(view.y, size.height, RULER + 26).map(({ at, label }) => (
         <g key={label}>
           <line y1={at} y2={at} x1={RULER - 6} x2={RULER} />
           <text transform={`translate(11 ${at - 3}) rotate(-90)`}>{label}</text>

@@ -87,10 +87,24 @@ export function Projects({ initial }: { initial: ListedProject[] }) {
   const [over, setOver] = useState(false)
   const [notice, setNotice] = useState<NoticeState | null>(null)
   const input = useRef<HTMLInputElement>(null)
-  const importing = useImport(async (file, importId, signal) => {
-    const { id } = await api.importFile(file, importId, signal)
-    router.push(`/projects/${id}/lines`)
-  })
+  // Several files become one project: the first begins it, each other is laid beside it.
+  const begun = useRef<{ id: string; revision: number } | null>(null)
+  const importing = useImport(
+    async (file, importId, signal) => {
+      const { current } = begun
+      if (!current) begun.current = { id: (await api.importFile(file, importId, signal)).id, revision: 0 }
+      else
+        current.revision = (await api.addFile(current.id, current.revision, file, importId, signal)).revision
+    },
+    () => {
+      if (begun.current) router.push(`/projects/${begun.current.id}/lines`)
+    },
+  )
+  const take = (files: readonly File[]) => {
+    if (files.length === 0) return
+    begun.current = null
+    void importing.start(files)
+  }
   const attempt = async (work: Promise<unknown>) => {
     try {
       await work
@@ -116,8 +130,7 @@ export function Projects({ initial }: { initial: ListedProject[] }) {
   const onDrop = (event: DragEvent) => {
     event.preventDefault()
     setOver(false)
-    const files = [...event.dataTransfer.files]
-    if (files.length > 0) void importing.start(files.slice(0, 1))
+    take([...event.dataTransfer.files])
   }
   return (
     <Page>
@@ -138,7 +151,10 @@ export function Projects({ initial }: { initial: ListedProject[] }) {
       >
         <div>
           <h2>Drop a drawing here</h2>
-          <Muted>An SVG of a box, an envelope, a card. Its folds, cuts and pieces are found for you.</Muted>
+          <Muted>
+            An SVG of a box, an envelope, a card. Its folds, cuts and pieces are found for you. Several files
+            become one project.
+          </Muted>
           <ImportProgress importing={importing} />
         </div>
         <Button onPress={() => input.current?.click()}>
@@ -148,10 +164,11 @@ export function Projects({ initial }: { initial: ListedProject[] }) {
           ref={input}
           type="file"
           accept=".svg,image/svg+xml"
+          multiple
           aria-label="Drawing to begin with"
           tabIndex={-1}
           onChange={(e) => {
-            void importing.start([...(e.target.files ?? [])].slice(0, 1))
+            take([...(e.target.files ?? [])])
             e.target.value = ''
           }}
         />

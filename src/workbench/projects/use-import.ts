@@ -6,6 +6,9 @@ import { listen } from '../store/api'
 export type ImportState = { file: string; share: number; doing: string }
 type Send = (file: File, importId: string, signal: AbortSignal) => Promise<unknown>
 
+/** File names in the order that people expect: part 2 before part 10. */
+const byName = new Intl.Collator('en', { numeric: true })
+
 export type Importing = {
   state: ImportState | null
   problem: string | null
@@ -15,18 +18,20 @@ export type Importing = {
 }
 
 /** Sends files to the server one after the other, follows how far each is, and can be stopped. */
-export function useImport(send: Send): Importing {
+export function useImport(send: Send, onDone?: () => void): Importing {
   const [state, setState] = useState<ImportState | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
   const running = useRef<AbortController | null>(null)
   const latest = useRef(send)
   latest.current = send
+  const done = useRef(onDone)
+  done.current = onDone
 
   const start = useCallback(async (files: readonly File[]) => {
     setProblem(null)
     const controller = new AbortController()
     running.current = controller
-    for (const file of files) {
+    for (const file of [...files].sort((a, b) => byName.compare(a.name, b.name))) {
       const id = nanoid(16)
       setState({ file: file.name, share: 0, doing: 'Sending the file' })
       const leave = listen<{ share: number; doing: string }>(`imports/${id}/events`, (progress) =>
@@ -46,6 +51,7 @@ export function useImport(send: Send): Importing {
       }
     }
     setState(null)
+    done.current?.()
   }, [])
 
   return {

@@ -54,6 +54,9 @@ const Card = styled.div<{ $chosen: boolean }>`
   border-radius: var(--radius);
   background: var(--paper);
   box-shadow: ${(p) => (p.$chosen ? '0 0 0 2.5px var(--plum)' : 'var(--lift)')};
+  &[data-pointed-at] {
+    background: var(--plum-wash);
+  }
 `
 const Choose = styled.button`
   position: relative;
@@ -164,6 +167,7 @@ const PieceCard = memo(function PieceCard({ piece }: { piece: Piece }) {
   const unit = useProject((s) => s.project.unit)
   const paper = useProject((s) => s.papers.find((p) => p.id === piece.paper))
   const chosen = useProject((s) => s.chosenPieces.includes(piece.id))
+  const pointedAt = useProject((s) => s.lit.length === 1 && piece.lines.includes(s.lit[0]!))
   const findings = useProject((s) => s.findings)
   const own = findings.filter((f) => f.pieces.includes(piece.id))
   const size = sizeOfPiece({ lines }, piece)
@@ -180,6 +184,7 @@ const PieceCard = memo(function PieceCard({ piece }: { piece: Piece }) {
     <Card
       $chosen={chosen}
       data-testid="piece-card"
+      data-pointed-at={pointedAt || undefined}
       onPointerEnter={() => workbench.light(piece.lines)}
       onPointerLeave={() => workbench.light([])}
     >

@@ -54,9 +54,18 @@ export function Gather() {
       {Object.values(sources).map((source) => (
         <SourceLeaf key={source.id} source={source} />
       ))}
-      <Section>
+      <Section
+        onDragOver={(e) => e.preventDefault()}
+        onDrop={(e) => {
+          e.preventDefault()
+          void importing.start([...e.dataTransfer.files])
+        }}
+      >
         <h2>Another drawing</h2>
-        <Muted>It is laid beside the ones that are here, with lines and pieces of its own.</Muted>
+        <Muted>
+          Drop it here or choose it. It is laid beside the ones that are here, with lines and pieces of its
+          own.
+        </Muted>
         <Row style={{ marginTop: 10 }}>
           <QuietButton onPress={() => input.current?.click()}>
             <FilePlus2 size={16} /> Add a file
@@ -66,6 +75,7 @@ export function Gather() {
           ref={input}
           type="file"
           accept=".svg,image/svg+xml"
+          multiple
           tabIndex={-1}
           aria-label="File to add"
           onChange={(e) => {

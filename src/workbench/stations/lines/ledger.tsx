@@ -19,6 +19,9 @@ const Leaf = styled.li<{ $open: boolean }>`
   &:hover {
     background: ${(p) => (p.$open ? 'var(--brass-wash)' : 'var(--paper)')};
   }
+  &[data-pointed-at] {
+    box-shadow: inset 4px 0 0 var(--plum);
+  }
   & + & {
     margin-top: 4px;
   }
@@ -32,6 +35,11 @@ const Head = styled.div`
     min-width: 0;
     font-size: 13.5px;
     color: var(--ink-soft);
+  }
+  em {
+    font-style: normal;
+    font-weight: 600;
+    color: var(--plum);
   }
   b {
     display: block;
@@ -78,6 +86,7 @@ const FamilyLeaf = memo(function FamilyLeaf({ family }: { family: Family }) {
   const workbench = useWorkbench()
   const unit = useProject((s) => s.project.unit)
   const length = useProject((s) => s.lengths[family.key])
+  const pointedAt = useProject((s) => s.lit.length === 1 && s.project.lines[s.lit[0]!]?.look === family.key)
   const words = lookWords(family.look)
   const [only] = family.strands
   const onKeyDown = (event: KeyboardEvent) => {
@@ -91,6 +100,7 @@ const FamilyLeaf = memo(function FamilyLeaf({ family }: { family: Family }) {
     <Leaf
       $open={family.toDecide > 0}
       data-testid="family"
+      data-pointed-at={pointedAt || undefined}
       tabIndex={0}
       aria-label={`${words}: ${family.lines.length} lines, ${family.strands.map((s) => ROLE_NAMES[s.role]).join(', ')}${family.toDecide > 0 ? ', to decide' : ''}`}
       onKeyDown={onKeyDown}
@@ -103,6 +113,7 @@ const FamilyLeaf = memo(function FamilyLeaf({ family }: { family: Family }) {
         <LookSample look={family.look} />
         <div>
           <b>{words}</b>
+          {family.strands.length === 1 ? <em>{ROLE_NAMES[only!.role]}. </em> : null}
           {family.lines.length === 1 ? '1 line' : `${family.lines.length} lines`}
           {length === undefined ? '' : `, ${formatLength(length, unit, unit === 'mm' ? 0 : 1)} ${unit}`}
         </div>
@@ -118,6 +129,7 @@ const FamilyLeaf = memo(function FamilyLeaf({ family }: { family: Family }) {
       <RoleButtons
         current={family.strands.length === 1 ? only!.role : null}
         label={`Role of ${words}`}
+        compact={family.toDecide === 0}
         onChoose={(role) => giveRole(workbench, family.lines, role, words)}
       />
     </Leaf>

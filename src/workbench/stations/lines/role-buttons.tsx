@@ -37,19 +37,45 @@ const Choice = styled.button`
   }
 `
 
-type Props = { current: Role | null; label: string; onChoose: (role: Role) => void }
+const Row = styled(Group)`
+  grid-template-columns: repeat(6, 1fr);
+  button {
+    justify-content: center;
+    gap: 3px;
+    padding: 5px 2px;
+  }
+  kbd {
+    margin: 0;
+  }
+`
+
+type Props = {
+  current: Role | null
+  label: string
+  /** one row of styles and keys, for what is decided already */
+  compact?: boolean
+  onChoose: (role: Role) => void
+}
 
 /** The six roles with their style and key. */
-export function RoleButtons({ current, label, onChoose }: Props) {
+export function RoleButtons({ current, label, compact = false, onChoose }: Props) {
+  const Box = compact ? Row : Group
   return (
-    <Group aria-label={label}>
+    <Box aria-label={label}>
       {ROLES.map((role, i) => (
-        <Choice key={role} type="button" aria-pressed={current === role} onClick={() => onChoose(role)}>
-          <RoleSample role={role} width={22} />
-          {ROLE_NAMES[role]}
+        <Choice
+          key={role}
+          type="button"
+          aria-label={ROLE_NAMES[role]}
+          title={ROLE_NAMES[role]}
+          aria-pressed={current === role}
+          onClick={() => onChoose(role)}
+        >
+          <RoleSample role={role} width={compact ? 18 : 22} />
+          {compact ? null : ROLE_NAMES[role]}
           <kbd aria-hidden>{i + 1}</kbd>
         </Choice>
       ))}
-    </Group>
+    </Box>
   )
 }

@@ -5,7 +5,7 @@ import styled from 'styled-components'
 import { makeEdit } from '@/core/document/edits'
 import type { Paper as PaperKind } from '@/core/document/paper'
 import { formatSize } from '@/core/units/length'
-import { Button, IconButton, QuietButton } from '@/kit/button'
+import { IconButton, QuietButton } from '@/kit/button'
 import { Muted, Row, Section } from '@/kit/surface'
 import { Swatch } from '../../shelf/shelf'
 import { useProject, useWorkbench } from '../../store/context'
@@ -92,9 +92,9 @@ export function Paper() {
                 <Pencil size={16} />
               </IconButton>
               <Row>
-                <Button isDisabled={target.length === 0} onPress={() => assign(paper)}>
+                <QuietButton isDisabled={target.length === 0} onPress={() => assign(paper)}>
                   Use for {what}
-                </Button>
+                </QuietButton>
                 {used > 0 ? <Muted as="span">{count(used, 'piece')} now</Muted> : null}
               </Row>
             </Leaf>
