@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { expect, type Page, test } from '@playwright/test'
+import { largeDrawing } from '../scripts/measure/large-drawing'
 
 const drawing = (name: string) => fileURLToPath(new URL(`../demo/drawings/${name}`, import.meta.url))
 
@@ -224,6 +225,60 @@ test('bad files get a sentence and leave nothing behind', async ({ page }) => {
       .setInputFiles({ name, mimeType: 'image/svg+xml', buffer: Buffer.from(content) })
     await expect(page.getByRole('alert').filter({ hasText: sentence })).toBeVisible()
   }
+  await page.reload()
+  await expect(page.getByTestId('project')).toHaveCount(count)
+})
+
+test('several files become one project, in the order of their numbers', async ({ page }) => {
+  await page.goto('/')
+  const square = (side: number) =>
+    `<svg xmlns="http://www.w3.org/2000/svg" width="90mm" height="90mm"><rect x="5mm" y="5mm" width="${side}mm" height="${side}mm" fill="none" stroke="#000"/></svg>`
+  await page
+    .getByLabel('Drawing to begin with')
+    .setInputFiles(
+      [10, 2].map((n) => ({
+        name: `part ${n}.svg`,
+        mimeType: 'image/svg+xml',
+        buffer: Buffer.from(square(20 + n)),
+      })),
+    )
+  await expect(page).toHaveURL(/\/lines/)
+  await expect(page.getByTestId('piece-count')).toHaveText('2 pieces')
+  await expect(page.getByTestId('piece-card')).toContainText(['22 × 22 mm', '30 × 30 mm'])
+  await expect(page.getByRole('button', { name: 'Undo: Add “part 10.svg”' })).toBeEnabled()
+})
+
+test('the stand-in cutter is paused, resumed and cancelled, and one sheet waits for the other', async ({
+  page,
+}) => {
+  await begin(page, drawing('sachet.svg'))
+  await station(page, 'Sheets')
+  await expect(page.getByTestId('placed').first()).toBeVisible()
+  await saved(page)
+  await station(page, 'Run')
+  await page.getByRole('button', { name: 'Send the sheet' }).click()
+  const cutter = page.getByTestId('cutter')
+  await expect(cutter).toContainText('Put in the scoring tip')
+  const busy = await page.request.post(`/api/projects/${page.url().split('/')[4]}/sheets/sheet-1/job`)
+  expect(busy.status()).toBe(409)
+  expect((await busy.json()).message).toContain('busy')
+  await page.getByRole('button', { name: 'Done, go on' }).click()
+  await page.getByRole('button', { name: 'Cancel' }).click()
+  await expect(cutter).toContainText('Cancelled')
+  await expect(page.getByRole('button', { name: 'Send the sheet' })).toBeEnabled()
+})
+
+test('reading a large file shows how far it is, and is stopped without a trace', async ({ page }) => {
+  await page.goto('/')
+  const count = await page.getByTestId('project').count()
+  const buffer = Buffer.from(largeDrawing())
+  await page
+    .getByLabel('Drawing to begin with')
+    .setInputFiles({ name: 'large.svg', mimeType: 'image/svg+xml', buffer })
+  await expect(page.getByRole('progressbar')).toContainText(/Reading|Sorting|Sending/)
+  await page.getByRole('button', { name: 'Stop' }).click()
+  await expect(page.getByTestId('notice')).toContainText('large.svg was stopped; nothing of it was kept.')
+  await page.waitForTimeout(3000)
   await page.reload()
   await expect(page.getByTestId('project')).toHaveCount(count)
 })

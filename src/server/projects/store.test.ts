@@ -16,7 +16,6 @@ import {
   createProject,
   duplicateProject,
   editProject,
-  editsSince,
   listProjects,
   loadProject,
   loadSource,
@@ -121,7 +120,7 @@ describe('projects', () => {
     await restart()
     expect((await loadProject(id)).project).toEqual(project)
     expect((await listProjects())[0]!.name).toBe('Many 59')
-    expect((await editsSince(id, 57)).map((e) => e.label)).toEqual(['Edit 57', 'Edit 58', 'Edit 59'])
+    expect((await loadProject(id)).history.undo.slice(-2).map((e) => e.label)).toEqual(['Edit 58', 'Edit 59'])
   })
 
   it('let one of two edits at once win, and tell the other', async () => {

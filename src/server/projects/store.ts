@@ -130,23 +130,9 @@ async function readHistory(id: string, transaction?: Transaction): Promise<Histo
   return historyOf(edits)
 }
 
-/** The edits after a revision, for a page that fell behind. */
-export async function editsSince(
-  id: string,
-  revision: number,
-): Promise<{ revision: number; label: string; changes: Change[] }[]> {
-  await database()
-  const edits = await EditRow.findAll({
-    attributes: ['revision', 'label', 'changes'],
-    where: { projectId: id, revision: { [Op.gt]: revision } },
-    order: [['revision', 'ASC']],
-  })
-  return edits.map((e) => ({ revision: e.revision, label: e.label, changes: JSON.parse(e.changes) }))
-}
-
 /**
  * Applies an edit that was made on revision `base`.
- * @throws Problem 409 when another edit came first; it carries the edits since `base`
+ * @throws Problem 409 when another edit came first; it carries the revision that stands
  * @throws Problem 422 when the edit does not fit the document
  */
 export const editProject = (id: string, base: number, edit: Edit, sources: readonly SourceBytes[] = []) =>

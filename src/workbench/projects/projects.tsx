@@ -96,8 +96,10 @@ export function Projects({ initial }: { initial: ListedProject[] }) {
       else
         current.revision = (await api.addFile(current.id, current.revision, file, importId, signal)).revision
     },
-    () => {
-      if (begun.current) router.push(`/projects/${begun.current.id}/lines`)
+    (all) => {
+      // Where a later file failed, its sentence stays in sight and the project that was begun joins the list.
+      if (all && begun.current) router.push(`/projects/${begun.current.id}/lines`)
+      else if (begun.current) void attempt(Promise.resolve())
     },
   )
   const take = (files: readonly File[]) => {

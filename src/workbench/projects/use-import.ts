@@ -18,7 +18,7 @@ export type Importing = {
 }
 
 /** Sends files to the server one after the other, follows how far each is, and can be stopped. */
-export function useImport(send: Send, onDone?: () => void): Importing {
+export function useImport(send: Send, onDone?: (all: boolean) => void): Importing {
   const [state, setState] = useState<ImportState | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
   const running = useRef<AbortController | null>(null)
@@ -31,6 +31,7 @@ export function useImport(send: Send, onDone?: () => void): Importing {
     setProblem(null)
     const controller = new AbortController()
     running.current = controller
+    let all = true
     for (const file of [...files].sort((a, b) => byName.compare(a.name, b.name))) {
       const id = nanoid(16)
       setState({ file: file.name, share: 0, doing: 'Sending the file' })
@@ -45,13 +46,14 @@ export function useImport(send: Send, onDone?: () => void): Importing {
             ? `${file.name} was stopped; nothing of it was kept.`
             : (error as Error).message,
         )
+        all = false
         break
       } finally {
         leave()
       }
     }
     setState(null)
-    done.current?.()
+    done.current?.(all)
   }, [])
 
   return {

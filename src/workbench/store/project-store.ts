@@ -71,9 +71,7 @@ export function createProjectStore(
     return turn
   }
 
-  /** Tells everybody who mirrors the document; the worker has the changes already where `computed` says so. */
-  const follow = (changes: Change[], computed = false) => {
-    if (!computed) void computer.apply(changes)
+  const mirrorChanges = (changes: Change[]) => {
     for (const follower of followers) follower(changes)
   }
 
@@ -120,22 +118,21 @@ export function createProjectStore(
     enqueue(async () => {
       let [project, edit] = make(store.getState().project)
       if (edit.changes.length === 0) return
-      follow(edit.changes)
+      void computer.apply(edit.changes)
       const binding = rebinds ? computer.rebind(edit.label) : null
       // What each part of a large edit costs stays below what a person would feel as a hitch: a task of its own each.
       await nextTask()
       familiesOf(project)
       await nextTask()
       store.setState({ project })
-      if (binding) {
-        const bound = await binding
-        if (bound.changes.length > 0) {
-          project = applyChanges(project, bound.changes)
-          edit = joinEdits(edit, bound)
-          store.setState({ project })
-          follow(bound.changes, true)
-        }
+      const bound = await binding
+      if (bound && bound.changes.length > 0) {
+        project = applyChanges(project, bound.changes)
+        edit = joinEdits(edit, bound)
+        store.setState({ project })
       }
+      // The drawing comes last: painting it takes a core that finding the pieces needs more.
+      mirrorChanges(edit.changes)
       await Promise.all([post((base) => api.edit(store.getState().id, base, edit)), refresh()])
     })
 
@@ -146,7 +143,8 @@ export function createProjectStore(
       const accepted = await post((base) => send(id, base))
       if (!accepted) return
       store.setState({ project: applyChanges(store.getState().project, accepted.changes) })
-      follow(accepted.changes)
+      void computer.apply(accepted.changes)
+      mirrorChanges(accepted.changes)
       await refresh()
     })
 

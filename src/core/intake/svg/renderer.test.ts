@@ -4,6 +4,7 @@ import { Resvg } from '@resvg/resvg-js'
 import { describe, expect, it } from 'vitest'
 import type { Drawing } from '../drawing'
 import { readDrawing } from '../formats'
+import { IntakeRefusal } from '../refusal'
 
 /**
  * Intake against a general renderer: a file and the lines read from it are both rendered 512 px wide. Pixels that
@@ -47,6 +48,16 @@ function differentPixels(original: string, drawing: Drawing, cap = 'butt'): numb
 
 const read = (text: string) => readDrawing(new TextEncoder().encode(text), 'test.svg')
 
+function hasDots(text: string): boolean {
+  try {
+    return read(text).findings.some((f) => f.rule === 'intake-crumb')
+  } catch (error) {
+    // An icon of dots alone is refused as a drawing without lines.
+    if (error instanceof IntakeRefusal) return true
+    throw error
+  }
+}
+
 /**
  * Every n-th icon of a package, without those that are partly transparent (opacity is no property of a line) and
  * those with dots made of a stroke without length (nothing to follow; reported as a finding).
@@ -58,7 +69,7 @@ function icons(packagePath: string, count: number): { name: string; text: string
   return names
     .filter((_, i) => i % step === 0)
     .map((name) => ({ name, text: readFileSync(folder + name, 'utf8') }))
-    .filter(({ text }) => !text.includes('opacity') && !/[hv]\.01\b/.test(text))
+    .filter(({ text }) => !text.includes('opacity') && !hasDots(text))
     .slice(0, count)
 }
 

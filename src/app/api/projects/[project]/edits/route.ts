@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { changeSchema } from '@/core/document/edits'
-import { editProject, editsSince, loadProject } from '@/server/projects/store'
-import { body, query, route } from '../../../respond'
+import { editProject } from '@/server/projects/store'
+import { body, route } from '../../../respond'
 
 type Params = { project: string }
 
@@ -15,12 +15,4 @@ const edit = z.object({
 export const POST = route<Params>(async (request, { project }) => {
   const { base, ...made } = await body(request, edit)
   return editProject(project, base, made)
-})
-
-const since = z.object({ since: z.coerce.number().int().nonnegative() })
-
-export const GET = route<Params>(async (request, { project }) => {
-  const { since: revision } = query(request, since)
-  const { history } = await loadProject(project)
-  return { edits: await editsSince(project, revision), history }
 })

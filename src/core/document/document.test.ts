@@ -1,0 +1,107 @@
+import { describe, expect, it } from 'vitest'
+import { applyChanges, changeSchema, joinEdits, makeEdit, setLines } from './edits'
+import { decisionsLeft, familiesOf } from './families'
+import { emptyProject, type Line, type Project, projectSchema } from './schema'
+
+const line = (id: string, over: Partial<Line> = {}): Line => ({
+  id,
+  source: 's',
+  look: 'red',
+  d: 'M0 0L10 0',
+  label: null,
+  role: 'score',
+  sure: true,
+  why: 'It runs from edge to edge.',
+  fold: null,
+  held: null,
+  ...over,
+})
+const look = { stroke: '#ff0000', fill: null, dash: [], width: 0.3, layers: [] }
+const project = (lines: Line[]): Project => ({
+  ...emptyProject('Test'),
+  looks: { red: look, black: { ...look, stroke: '#000000' } },
+  lines: Object.fromEntries(lines.map((l) => [l.id, l])),
+})
+
+describe('edits', () => {
+  const before = project([line('a'), line('b', { role: 'cut' }), line('c', { sure: false })])
+
+  it('of many lines are one compact change, and its inverse gives each line back what it had', () => {
+    const [after, edit] = setLines(before, 'Perforate', ['a', 'b', 'c', 'gone'], {
+      role: 'perforate',
+      sure: true,
+    })
+    expect(Object.values(after.lines).map((l) => l.role)).toEqual(['perforate', 'perforate', 'perforate'])
+    expect(edit.changes).toHaveLength(1)
+    expect(edit.inverse[0]).toMatchObject({
+      op: 'lines',
+      groups: [{ ids: ['a'] }, { ids: ['b'] }, { ids: ['c'] }],
+    })
+    expect(applyChanges(after, edit.inverse)).toEqual(before)
+    expect(before.lines.a!.role).toBe('score')
+  })
+
+  it('join in order and are taken back in reverse', () => {
+    const [one, first] = setLines(before, 'First', ['a'], { role: 'pen' })
+    const [two, second] = makeEdit(one, 'Second', (draft) => {
+      draft.lines.a!.role = 'cut'
+      delete draft.lines.b
+    })
+    const joined = joinEdits(first, second)
+    expect(joined.label).toBe('First')
+    expect(applyChanges(before, joined.changes)).toEqual(two)
+    expect(applyChanges(two, joined.inverse)).toEqual(before)
+  })
+
+  it('survive being posted as JSON', () => {
+    const [after, edit] = makeEdit(before, 'Rename', (draft) => {
+      draft.name = 'Other'
+      draft.lines.d = line('d')
+    })
+    const posted = (JSON.parse(JSON.stringify(edit.changes)) as unknown[]).map((c) => changeSchema.parse(c))
+    expect(applyChanges(before, posted)).toEqual(after)
+  })
+
+  it.each([
+    { op: 'replace', path: ['__proto__', 'polluted'], value: 1 },
+    { op: 'add', path: ['lines', 'constructor'], value: 1 },
+    { op: 'replace', path: [], value: {} },
+    { op: 'move', path: ['name'], value: 'x' },
+    { op: 'lines', groups: [{ ids: [''], set: {} }] },
+  ])('are refused at the door: %j', (change) => expect(changeSchema.safeParse(change).success).toBe(false))
+
+  it('of unknown lines are refused', () => {
+    const change = { op: 'lines' as const, groups: [{ ids: ['gone'], set: { sure: true } }] }
+    expect(() => applyChanges(before, [change])).toThrow(/no line "gone"/)
+  })
+})
+
+describe('projectSchema', () => {
+  it('takes an empty project and refuses paths that are not plain M, L, C, Z', () => {
+    expect(projectSchema.safeParse(emptyProject('New')).success).toBe(true)
+    for (const d of ['<script>', 'M0 0A1 1 0 0 0 2 2', 'M0 0"/><x', 'm0 0'])
+      expect(projectSchema.safeParse(project([line('a', { d })])).success).toBe(false)
+  })
+})
+
+describe('familiesOf', () => {
+  it('groups by look, what waits for a decision first, and tells apart what does not agree', () => {
+    const families = familiesOf(
+      project([
+        line('1', { look: 'black', role: 'cut' }),
+        line('2', { look: 'black', role: 'cut' }),
+        line('3', { look: 'black', role: 'score', sure: false, why: 'Perhaps.' }),
+        line('4'),
+      ]),
+    )
+    expect(families.map((f) => [f.key, f.lines.length, f.toDecide])).toEqual([
+      ['black', 3, 1],
+      ['red', 1, 0],
+    ])
+    expect(families[0]!.strands.map((s) => [s.role, s.sure, s.lines])).toEqual([
+      ['score', false, ['3']],
+      ['cut', true, ['1', '2']],
+    ])
+    expect(decisionsLeft(families)).toBe(1)
+  })
+})
