@@ -233,15 +233,13 @@ test('several files become one project, in the order of their numbers', async ({
   await page.goto('/')
   const square = (side: number) =>
     `<svg xmlns="http://www.w3.org/2000/svg" width="90mm" height="90mm"><rect x="5mm" y="5mm" width="${side}mm" height="${side}mm" fill="none" stroke="#000"/></svg>`
-  await page
-    .getByLabel('Drawing to begin with')
-    .setInputFiles(
-      [10, 2].map((n) => ({
-        name: `part ${n}.svg`,
-        mimeType: 'image/svg+xml',
-        buffer: Buffer.from(square(20 + n)),
-      })),
-    )
+  await page.getByLabel('Drawing to begin with').setInputFiles(
+    [10, 2].map((n) => ({
+      name: `part ${n}.svg`,
+      mimeType: 'image/svg+xml',
+      buffer: Buffer.from(square(20 + n)),
+    })),
+  )
   await expect(page).toHaveURL(/\/lines/)
   await expect(page.getByTestId('piece-count')).toHaveText('2 pieces')
   await expect(page.getByTestId('piece-card')).toContainText(['22 × 22 mm', '30 × 30 mm'])

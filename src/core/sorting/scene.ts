@@ -14,6 +14,8 @@ export type UnsortedLine = { id: string; d: string; look: Look; label: string | 
 
 export type SceneLine = UnsortedLine & {
   shape: Shape
+  /** lines of the same family share a look */
+  family: string
   /** its ring among the rings of the scene, or -1 for a line that closes nothing */
   ring: number
 }
@@ -38,7 +40,11 @@ export type Scene = {
   prolongs(line: SceneLine): boolean
 }
 
-export function makeScene(lines: readonly UnsortedLine[], artwork: { width: number; height: number }): Scene {
+export function makeScene(
+  lines: readonly UnsortedLine[],
+  artwork: { width: number; height: number },
+  familyKey: (line: UnsortedLine) => string,
+): Scene {
   const shapes = lines.map((l) => shapeOf(l.d))
   const openAt = lines.flatMap((_, i) => (shapes[i]!.contour.closed ? [] : [i]))
   const chains = findRings(openAt.map((i) => shapes[i]!.contour)).map((chain) => chain.map((k) => openAt[k]!))
@@ -53,7 +59,14 @@ export function makeScene(lines: readonly UnsortedLine[], artwork: { width: numb
     }
   })
   const ringAt = new Map(rings.flatMap((r, k) => r.lines.map((i) => [i, k] as const)))
-  const sceneLines = lines.map((l, i): SceneLine => ({ ...l, shape: shapes[i]!, ring: ringAt.get(i) ?? -1 }))
+  const sceneLines = lines.map(
+    (l, i): SceneLine => ({
+      ...l,
+      shape: shapes[i]!,
+      family: familyKey(l),
+      ring: ringAt.get(i) ?? -1,
+    }),
+  )
   const boards = findBoards(rings, sceneLines, artwork)
   const nested = nestRings(rings.map((r, k) => (boards.has(k) ? { ...r, area: 0, box: NOWHERE } : r)))
   const ringIndex = new SpatialIndex(rings.map((r, k) => (boards.has(k) ? NOWHERE : r.box)))
@@ -97,7 +110,7 @@ export function makeScene(lines: readonly UnsortedLine[], artwork: { width: numb
     return course.some(
       (other) =>
         other.ring < 0 &&
-        other.look !== line.look &&
+        other.family !== line.family &&
         other.shape.length > line.shape.length &&
         goesOn(other.shape, line.shape),
     )

@@ -112,6 +112,16 @@ describe('suggestRoles', () => {
     ])
   })
 
+  it('takes a fold that goes on in the same look as folds, not as a slit', () => {
+    const drawn: [string, Look][] = [
+      [rect(0, 0, 100, 50), BLACK],
+      [seg(0, 20, 40, 20), look({ stroke: '#ff0000' })],
+      [seg(40, 20, 100, 20), look({ stroke: '#ff0000' })],
+    ]
+    for (const fold of sort(drawn).slice(1))
+      expect(fold).toMatchObject({ role: 'score', sure: true, why: expect.stringContaining('edge to edge') })
+  })
+
   it('asks about slits that prolong a fold', () => {
     const green = look({ stroke: '#00aa00' })
     const [, , slit] = sort([

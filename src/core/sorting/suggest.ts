@@ -21,19 +21,18 @@ export function suggestRoles(
   artwork: { width: number; height: number },
   familyKey: (line: UnsortedLine) => string,
 ): Suggestion[] {
-  const scene = makeScene(lines, artwork)
+  const scene = makeScene(lines, artwork, familyKey)
   const facts = scene.lines.map((line) => EVIDENCE.flatMap((evidence) => evidence(line, scene) ?? []))
   const own = facts.map(sumUp)
   const families = new Map<string, { sums: Sums; count: number }>()
-  scene.lines.forEach((line, i) => {
-    const key = familyKey(line)
+  scene.lines.forEach(({ family: key }, i) => {
     const family = families.get(key) ?? { sums: {}, count: 0 }
     addTo(family.sums, own[i]!, 1)
     family.count += 1
     families.set(key, family)
   })
   return scene.lines.map((line, i) => {
-    const family = families.get(familyKey(line))!
+    const family = families.get(line.family)!
     const sums: Sums = {}
     addTo(sums, own[i]!, 1)
     addTo(sums, family.sums, FAMILY_SHARE / family.count)

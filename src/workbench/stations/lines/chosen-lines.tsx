@@ -83,7 +83,7 @@ export function ChosenLines() {
                 folds.size === 1 && folds.has(fold) ? { boxShadow: 'inset 0 0 0 2px var(--plum)' } : undefined
               }
             >
-              {fold ? `${fold} fold` : 'either way'}
+              {fold ?? 'either way'}
             </QuietButton>
           ))}
         </Row>
