@@ -120,10 +120,12 @@ export function createProjectStore(
       if (edit.changes.length === 0) return
       void computer.apply(edit.changes)
       const binding = rebinds ? computer.rebind(edit.label) : null
-      // What each part of a large edit costs stays below what a person would feel as a hitch: a task of its own each.
-      await nextTask()
-      familiesOf(project)
-      await nextTask()
+      if (binding) {
+        // Roles change by the thousand. Each part gets a task of its own, so that none is felt as a hitch.
+        await nextTask()
+        familiesOf(project)
+        await nextTask()
+      }
       store.setState({ project })
       const bound = await binding
       if (bound && bound.changes.length > 0) {

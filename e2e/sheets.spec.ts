@@ -1,0 +1,145 @@
+import { readFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import { expect, type Page, test } from '@playwright/test'
+
+const caddy = fileURLToPath(new URL('../demo/drawings/tea-caddy.svg', import.meta.url))
+const station = (page: Page, name: string) =>
+  page.getByRole('navigation', { name: 'Stations' }).getByText(name).click()
+const saved = (page: Page) => expect(page.getByTestId('saved')).toHaveText('Saved')
+
+async function commit(page: Page, label: string, value: string) {
+  await page.getByLabel(label, { exact: true }).fill(value)
+  await page.keyboard.press('Enter')
+}
+
+test.beforeEach(async ({ page }) => {
+  await page.goto('/')
+  await page.getByLabel('Drawing to begin with').setInputFiles(caddy)
+  await expect(page.getByTestId('piece-card').first()).toBeVisible()
+})
+
+test('papers are made, edited and taken out; chosen pieces get theirs, with copies', async ({ page }) => {
+  await station(page, 'Paper')
+  await page.getByRole('button', { name: 'New paper' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('Name', { exact: true }).fill('Moss felt')
+  await page.keyboard.press('Enter')
+  await dialog.getByLabel('Width').fill('8 1/2"')
+  await page.keyboard.press('Enter')
+  await expect(dialog.getByLabel('Width')).toHaveValue('215.9')
+  await dialog.getByLabel('Weight').fill('9000')
+  await page.keyboard.press('Enter')
+  await expect(dialog.getByText('A number from 20 to 2000.')).toBeVisible()
+  await dialog.getByLabel('Weight').fill('300')
+  await page.keyboard.press('Enter')
+  await dialog.getByRole('button', { name: 'Save paper' }).click()
+  const moss = page.getByTestId('paper').filter({ hasText: 'Moss felt' })
+  await expect(moss).toContainText('215.9 × 304.8 mm, 300 g/m²')
+
+  const cards = page.getByTestId('piece-card')
+  await cards
+    .nth(2)
+    .getByRole('button', { name: /^Choose/ })
+    .click()
+  await moss.getByRole('button', { name: 'Use for 1 chosen piece' }).click()
+  await expect(cards.nth(2)).toContainText('Moss felt')
+  await expect(cards.nth(1)).toContainText('no paper')
+  await cards
+    .nth(2)
+    .getByLabel(/^Copies/)
+    .fill('3')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: /^Undo: Make 3 of/ })).toBeVisible()
+
+  await moss.getByRole('button', { name: 'Edit Moss felt' }).click()
+  await page.getByRole('button', { name: 'Take out of the library' }).click()
+  await expect(moss).toBeHidden()
+  await page.getByRole('button', { name: 'Put it back' }).click()
+  await expect(moss).toBeVisible()
+  await moss.getByRole('button', { name: 'Edit Moss felt' }).click()
+  await page.getByRole('button', { name: 'Take out of the library' }).click()
+})
+
+test('pieces are dragged, turned and moved to another sheet, and what is wrong shows at once', async ({
+  page,
+}) => {
+  await station(page, 'Sheets')
+  await expect(page.getByTestId('sheet')).toHaveCount(2)
+  const placed = page.getByTestId('placed')
+  await expect(placed).toHaveCount(4)
+  await saved(page)
+
+  // Dragged onto another piece: both are wrong while it hangs there, before it is let go.
+  const strip = page.getByRole('button', { name: /^Piece 5/ })
+  const box = (await strip.boundingBox())!
+  await page.mouse.move(box.x + 20, box.y + box.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(box.x + 20, box.y - 80, { steps: 6 })
+  await expect(page.locator('[data-testid=placed][data-wrong=true]')).toHaveCount(2)
+  await page.mouse.up()
+  await expect(page.getByText('1 overlapping here')).toBeVisible()
+  await page.getByRole('button', { name: /^Undo: Move “Piece 5”/ }).click()
+  await expect(page.locator('[data-testid=placed][data-wrong=true]')).toHaveCount(0)
+  await saved(page)
+
+  // Typed, turned, and moved to the other sheet.
+  await strip.focus()
+  await commit(page, 'From the left', '1 in')
+  await expect(page.getByLabel('From the left')).toHaveValue('25.4')
+  await page.getByRole('button', { name: 'Turn', exact: true }).click()
+  await expect(page.getByRole('button', { name: /^Undo: Turn “Piece 5”/ })).toBeVisible()
+  await page.getByLabel('Move to another sheet').selectOption({ label: 'Sheet 2' })
+  await expect(placed).toHaveCount(3)
+  await expect(page.getByTestId('sheet').nth(1)).toContainText('2 pieces')
+  await saved(page)
+  await page.reload()
+  await expect(page.getByTestId('sheet').nth(1)).toContainText('2 pieces')
+})
+
+test('a piece that fits nowhere says by how much, and a larger mat and paper help', async ({ page }) => {
+  await station(page, 'Sheets')
+  await expect(page.getByTestId('sheet')).toHaveCount(2)
+  await saved(page)
+  await commit(page, 'Mat height', '150')
+  await expect(page.getByTestId('unplaced').first()).toContainText('is on no sheet')
+  await expect(page.getByTestId('unplaced').first()).toContainText(/\d mm too (wide|high)/)
+  await commit(page, 'Mat height', '12in')
+  await expect(page.getByTestId('unplaced')).toHaveCount(0)
+  await expect(page.getByTestId('sheet')).toHaveCount(2)
+  await commit(page, 'Between pieces', 'twelve')
+  await expect(page.getByText(/A number is missing/)).toBeVisible()
+})
+
+test('scores are cut as dashes for a machine without a tip, with the beat that is asked for', async ({
+  page,
+}) => {
+  await station(page, 'Sheets')
+  await expect(page.getByTestId('placed').first()).toBeVisible()
+  await station(page, 'Run')
+  await expect(page.getByTestId('pass').first()).toContainText('Put in the scoring tip')
+  await page.getByLabel(/Cut scores as dashes/).check()
+  await expect(page.getByTestId('pass').first()).toContainText('Put in the knife')
+  await commit(page, 'Dash', '6')
+  await commit(page, 'Gap', '2')
+  await expect(page.getByRole('button', { name: /^Undo: Change the gap/ })).toBeVisible()
+  await saved(page)
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'G-code' }).click(),
+  ])
+  const gcode = readFileSync((await file.path())!, 'utf8')
+  expect(gcode).toContain('score in dashes, knife')
+  expect(gcode).not.toContain('scoring tip, then')
+
+  // The preview runs, and the scrubber shows any moment.
+  await page.getByRole('button', { name: 'Play the preview' }).click()
+  await expect(page.getByRole('button', { name: 'Pause the preview' })).toBeVisible()
+  await page.getByLabel('Time in the preview').fill('40')
+  await expect(
+    page.locator('output').filter({ hasText: '0:40 of' }),
+  ).toBeVisible()
+
+  // Inches everywhere at one press.
+  await page.getByText('in', { exact: true }).click()
+  await expect(page.getByTestId('piece-card').first()).toContainText('6.06 × 7.48 in')
+})

@@ -1,0 +1,130 @@
+import { mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import type { SheetPlan } from '../../core/cutting/pass'
+import { PLAIN_SETTINGS } from '../../core/document/paper'
+import { emptyProject } from '../../core/document/schema'
+import { closeDatabase } from '../database'
+import { asProblem } from '../problem'
+import { createProject } from '../projects/store'
+import { commandJob, followJob, type JobState, latestJob, startJob, viewJob } from './jobs'
+
+const stroke = (points: number[], closed = false) => ({
+  line: 'l',
+  piece: 'p',
+  copy: 0,
+  points: Float64Array.from(points),
+  closed,
+})
+
+const plan: SheetPlan = {
+  sheet: 's1',
+  width: 100,
+  height: 80,
+  paperName: 'Plum',
+  passes: [
+    {
+      role: 'score',
+      tool: 'scoring tip',
+      setting: PLAIN_SETTINGS.score,
+      dashed: false,
+      strokes: [stroke([10, 10, 90, 10])],
+    },
+    {
+      role: 'cut',
+      tool: 'knife',
+      setting: { ...PLAIN_SETTINGS.cut, passes: 2 },
+      dashed: false,
+      strokes: [stroke([5, 5, 95, 5, 95, 75, 5, 75, 5, 5], true)],
+    },
+  ],
+}
+
+type Running = { velvetCutter?: { live: { row: { id: string }; state: JobState } | null } }
+
+/** Ends what still runs, lets its last state be kept, and forgets everything that is in memory. */
+const forget = async () => {
+  const live = (globalThis as Running).velvetCutter?.live
+  if (live && ['running', 'paused', 'tool-change'].includes(live.state.status))
+    commandJob(live.row.id, 'cancel')
+  await new Promise((resolve) => setTimeout(resolve, 150))
+  await closeDatabase()
+  for (const key of ['velvetProjects', 'velvetCutter']) delete (globalThis as Record<string, unknown>)[key]
+}
+
+beforeEach(async () => {
+  await forget()
+  process.env.VELVET_DB = join(mkdtempSync(join(tmpdir(), 'velvet-')), 'jobs.db')
+  process.env.VELVET_CUTTER_PACE = '400'
+})
+afterEach(forget)
+
+/** The next state of a job for which `fits` holds. */
+const until = (id: string, fits: (state: JobState) => boolean) =>
+  new Promise<JobState>((resolve) => {
+    const stop = followJob(id, (state) => {
+      if (!fits(state)) return
+      stop()
+      resolve(state)
+    })
+  })
+
+const started = async () => {
+  const project = await createProject(emptyProject('Fair'), [])
+  return { project, job: await startJob(project, plan, 'Fair, sheet 1 of 1') }
+}
+
+describe('a job on the stand-in cutter', () => {
+  it('stops for each tool, runs to its end, and measures what it drew against the plan', async () => {
+    const { project, job } = await started()
+    for (const tool of ['scoring tip', 'knife']) {
+      const state = await until(job.id, (s) => s.status === 'tool-change')
+      expect(state.message).toContain(`Put in the ${tool}`)
+      commandJob(job.id, 'resume')
+    }
+    const done = await until(job.id, (s) => s.status === 'done')
+    expect(done.share).toBe(1)
+    expect(done.deviation).toBeLessThanOrEqual(0.025)
+    const { drawn } = await viewJob(job.id)
+    // One score and the outline twice, as its paper asks.
+    expect(drawn).toHaveLength(3)
+    expect(drawn[1]).toEqual(drawn[2])
+    expect((await latestJob(project, 's1'))?.state.status).toBe('done')
+    expect(() => commandJob(job.id, 'pause')).toThrow(/ended already/)
+  })
+
+  it('is one at a time', async () => {
+    const { project, job } = await started()
+    const refused = await startJob(project, plan, 'Second').catch(asProblem)
+    expect(refused).toMatchObject({ status: 409, more: { job: job.id } })
+    commandJob(job.id, 'cancel')
+    expect((await startJob(project, plan, 'Second')).id).not.toBe(job.id)
+  })
+
+  it('pauses where it is and goes on from there', async () => {
+    process.env.VELVET_CUTTER_PACE = '2'
+    const { job } = await started()
+    await until(job.id, (s) => s.status === 'tool-change')
+    commandJob(job.id, 'resume')
+    await until(job.id, (s) => s.status === 'running' && s.seconds > 0.2)
+    const { seconds } = commandJob(job.id, 'pause').state
+    await new Promise((resolve) => setTimeout(resolve, 200))
+    expect((await viewJob(job.id)).state).toMatchObject({ status: 'paused', seconds })
+    commandJob(job.id, 'resume')
+    expect((await until(job.id, (s) => s.seconds > seconds)).status).toMatch(/running|tool-change/)
+  })
+
+  it('says after a restart of the server that it was broken off', async () => {
+    const { project, job } = await started()
+    await until(job.id, (s) => s.status === 'tool-change')
+    await new Promise((resolve) => setTimeout(resolve, 200))
+    await closeDatabase()
+    delete (globalThis as Record<string, unknown>).velvetCutter
+    expect(await latestJob(project, 's1')).toMatchObject({
+      state: { status: 'interrupted', message: expect.stringContaining('restarted') },
+    })
+    expect(() => commandJob(job.id, 'resume')).toThrow(/not on the cutter any more/)
+    expect((await viewJob('none').catch(asProblem)) as unknown).toMatchObject({ status: 404 })
+  })
+})

@@ -1,0 +1,67 @@
+import { readFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import { describe, expect, it } from 'vitest'
+import { boxOfPiece } from '@/core/document/pieces'
+import { projectSchema } from '@/core/document/schema'
+import { IntakeRefusal } from '@/core/intake/refusal'
+import { readFile } from './read-file'
+import { TASKS } from './registry'
+
+const bytes = (name: string) =>
+  new Uint8Array(readFileSync(fileURLToPath(new URL(`../../demo/drawings/${name}`, import.meta.url))))
+const input = (name: string) => ({
+  bytes: bytes(name),
+  fileName: name,
+  sourceId: name[0]!,
+  mmPerUnit: null,
+  project: null,
+})
+
+describe('read-file', () => {
+  it('is known by its name, reports how far it is, and makes a valid project', () => {
+    expect(TASKS.get('read-file')).toBe(readFile)
+    const shares: number[] = []
+    const { project } = readFile.run(input('tea-caddy.svg'), (share) => shares.push(share))
+    expect(shares).toEqual([...shares].sort((a, b) => a - b))
+    expect(shares.length).toBeGreaterThanOrEqual(3)
+    expect(projectSchema.safeParse(project).success).toBe(true)
+    expect(project.name).toBe('tea caddy')
+  })
+
+  it('lays a second drawing to the right of the first, and leaves the first as it is', () => {
+    const { project: first } = readFile.run(input('sachet.svg'), () => {})
+    const { project: both, edit } = readFile.run({ ...input('tea-caddy.svg'), project: first }, () => {})
+    expect(Object.keys(both.pieces)).toHaveLength(7)
+    for (const id of Object.keys(first.pieces)) expect(both.pieces[id]).toEqual(first.pieces[id])
+    const right = Math.max(...Object.values(first.pieces).map((p) => boxOfPiece(both, p).maxX))
+    const added = Object.values(both.pieces).filter((p) => !first.pieces[p.id])
+    for (const piece of added) expect(boxOfPiece(both, piece).minX).toBeGreaterThan(right)
+    expect(edit.label).toBe('Add “tea-caddy.svg”')
+  })
+
+  it('reads the same source again at another scale in its place, pieces kept', () => {
+    const { project: small } = readFile.run(input('sachet.svg'), () => {})
+    const named = {
+      ...small,
+      pieces: Object.fromEntries(Object.values(small.pieces).map((p) => [p.id, { ...p, copies: 4 }])),
+    }
+    const again = readFile.run(
+      { ...input('sachet.svg'), project: named, mmPerUnit: 25.4 / 72 },
+      () => {},
+    ).project
+    expect(Object.keys(again.lines)).toEqual(Object.keys(small.lines))
+    expect(Object.values(again.pieces).map((p) => [p.id, p.name, p.copies])).toEqual(
+      Object.values(named.pieces).map((p) => [p.id, p.name, p.copies]),
+    )
+    const width = (p: typeof small) => boxOfPiece(p, Object.values(p.pieces)[0]!)
+    expect(width(again).maxX / width(small).maxX).toBeCloseTo(96 / 72, 4)
+  })
+
+  it('refuses bad bytes and bad input', () => {
+    expect(() =>
+      readFile.run({ ...input('sachet.svg'), bytes: new Uint8Array([1, 2, 3]) }, () => {}),
+    ).toThrow(IntakeRefusal)
+    expect(readFile.input.safeParse({ ...input('sachet.svg'), mmPerUnit: -1 }).success).toBe(false)
+    expect(readFile.input.safeParse({ ...input('sachet.svg'), project: { name: 'x' } }).success).toBe(false)
+  })
+})
