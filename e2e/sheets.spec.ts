@@ -135,9 +135,7 @@ test('scores are cut as dashes for a machine without a tip, with the beat that i
   await page.getByRole('button', { name: 'Play the preview' }).click()
   await expect(page.getByRole('button', { name: 'Pause the preview' })).toBeVisible()
   await page.getByLabel('Time in the preview').fill('40')
-  await expect(
-    page.locator('output').filter({ hasText: '0:40 of' }),
-  ).toBeVisible()
+  await expect(page.locator('output').filter({ hasText: '0:40 of' })).toBeVisible()
 
   // Inches everywhere at one press.
   await page.getByText('in', { exact: true }).click()

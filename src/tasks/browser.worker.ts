@@ -1,7 +1,7 @@
 import { expose } from 'comlink'
 import { rebind } from '../core/binding/reconcile'
 import { applyChanges, type Change, type Edit } from '../core/document/edits'
-import { familiesOf } from '../core/document/families'
+import { type Family, familiesOf } from '../core/document/families'
 import type { Paper } from '../core/document/paper'
 import type { Finding, Layout, Project } from '../core/document/schema'
 import { shapeOf } from '../core/geometry/shape'
@@ -16,7 +16,10 @@ function open(): Project {
   return project
 }
 
-export type Inspection = { findings: Finding[]; lengths: Record<string, number> }
+/** A family with the length of all its lines, mm. */
+export type MeasuredFamily = Family & { length: number }
+/** What a page shows of all lines together; gathered here, since each part asks for every line. */
+export type Overview = { families: MeasuredFamily[]; findings: Finding[] }
 
 const computer = {
   /** @param json the document's JSON text */
@@ -34,13 +37,13 @@ const computer = {
     performance.measure('rebind', { start: began })
     return edit
   },
-  /** What is noticed, and the length of each family in mm: both need every line's geometry. */
-  inspect(): Inspection {
+  overview(): Overview {
     const { lines } = open()
-    const lengths: Record<string, number> = {}
-    for (const family of familiesOf(open()))
-      lengths[family.key] = family.lines.reduce((sum, id) => sum + shapeOf(lines[id]!.d).length, 0)
-    return { findings: inspect(open()), lengths }
+    const families = familiesOf(open()).map((family) => ({
+      ...family,
+      length: family.lines.reduce((sum, id) => sum + shapeOf(lines[id]!.d).length, 0),
+    }))
+    return { families, findings: inspect(open()) }
   },
   pack(papers: Paper[]): Pick<Layout, 'sheets' | 'unplaced'> {
     return packSheets(open(), papers)

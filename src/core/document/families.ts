@@ -13,18 +13,8 @@ export type Family = {
   toDecide: number
 }
 
-const remembered = new WeakMap<Project['lines'], Family[]>()
-
-/** The families of a project: what waits for a decision first, then the larger ones. Remembered while lines stay. */
+/** The families of a project: what waits for a decision first, then the larger ones. */
 export function familiesOf(project: Project): Family[] {
-  const known = remembered.get(project.lines)
-  if (known) return known
-  const families = groupByLook(project)
-  remembered.set(project.lines, families)
-  return families
-}
-
-function groupByLook(project: Project): Family[] {
   const groups = new Map<string, Line[]>()
   for (const line of Object.values(project.lines)) {
     const group = groups.get(line.look)

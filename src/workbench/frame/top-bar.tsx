@@ -1,13 +1,13 @@
 'use client'
 import { Check, Redo2, Undo2 } from 'lucide-react'
 import Link from 'next/link'
-import { memo } from 'react'
+import { memo, useMemo } from 'react'
 import styled from 'styled-components'
 import { makeEdit } from '@/core/document/edits'
 import { IconButton } from '@/kit/button'
 import { NameField } from '@/kit/field'
 import { STATIONS, type StationName } from '../stations/stations'
-import { useDerived, useProject, useWorkbench } from '../store/context'
+import { useProject, useWorkbench } from '../store/context'
 
 const Bar = styled.header`
   display: grid;
@@ -101,7 +101,12 @@ export const TopBar = memo(function TopBar({ station }: { station: StationName }
   const saved = useProject((s) => s.saved)
   const undo = useProject((s) => s.history.undo.at(-1)?.label)
   const redo = useProject((s) => s.history.redo.at(-1)?.label)
-  const states = useDerived((project) => STATIONS.map((s) => ({ ...s, ...s.state(project) })))
+  const project = useProject((s) => s.project)
+  const families = useProject((s) => s.families)
+  const states = useMemo(
+    () => STATIONS.map((s) => ({ ...s, ...s.state(project, families) })),
+    [project, families],
+  )
   return (
     <Bar>
       <Left>

@@ -1,4 +1,4 @@
-import { decisionsLeft, familiesOf } from '@/core/document/families'
+import { decisionsLeft, type Family } from '@/core/document/families'
 import type { Project } from '@/core/document/schema'
 import { sheetsBehind } from './sheets/behind'
 
@@ -7,7 +7,11 @@ export type StationState = { open: number; done: boolean }
 
 export type StationName = 'gather' | 'lines' | 'paper' | 'sheets' | 'run'
 
-type Station = { name: StationName; title: string; state(project: Project): StationState }
+type Station = {
+  name: StationName
+  title: string
+  state(project: Project, families: readonly Family[]): StationState
+}
 
 /** The steps of the work in their order. Each has its panel in the folder of its name. */
 export const STATIONS: readonly Station[] = [
@@ -22,8 +26,8 @@ export const STATIONS: readonly Station[] = [
   {
     name: 'lines',
     title: 'Lines',
-    state: (project) => {
-      const open = decisionsLeft(familiesOf(project))
+    state: (project, families) => {
+      const open = decisionsLeft(families)
       return { open, done: open === 0 && Object.keys(project.pieces).length > 0 }
     },
   },

@@ -20,8 +20,9 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
       .then(async ([stored, { papers }]) => {
         if (left) return
         await computer.open(JSON.stringify(stored.project))
-        opened = createProjectStore({ id, ...stored, papers }, computer)
-        void opened.refresh()
+        const overview = await computer.overview()
+        if (left) return
+        opened = createProjectStore({ id, ...stored, papers, ...overview }, computer)
         setWorkbench(opened)
       })
       .catch((error: Error) => setProblem(error.message))

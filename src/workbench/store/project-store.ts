@@ -1,10 +1,9 @@
 import type { Remote } from 'comlink'
 import { createStore } from 'zustand/vanilla'
 import { applyChanges, type Change, type Edit, joinEdits } from '@/core/document/edits'
-import { familiesOf } from '@/core/document/families'
 import type { Paper } from '@/core/document/paper'
 import type { Finding, Project } from '@/core/document/schema'
-import type { Computer } from '@/tasks/computer'
+import type { Computer, MeasuredFamily, Overview } from '@/tasks/computer'
 import { type AcceptedEdit, ApiError, api, type History } from './api'
 
 export type Saved = 'saved' | 'saving' | 'waiting'
@@ -22,8 +21,7 @@ export type ProjectState = {
   saved: Saved
   papers: Paper[]
   findings: Finding[]
-  /** mm, by the key of a family */
-  lengths: Record<string, number>
+  families: MeasuredFamily[]
   /** lines chosen in drawing or ledger */
   selection: readonly string[]
   /** lines that are pointed at somewhere */
@@ -46,14 +44,12 @@ const nextTask = () => new Promise((resolve) => setTimeout(resolve))
  * that it was made on. Edits wait for each other; one that the server does not answer is tried again until it does.
  */
 export function createProjectStore(
-  initial: { id: string; project: Project; revision: number; history: History; papers: Paper[] },
+  initial: { id: string; project: Project; revision: number; history: History; papers: Paper[] } & Overview,
   computer: Remote<Computer>,
 ) {
   const store = createStore<ProjectState>(() => ({
     ...initial,
     saved: 'saved',
-    findings: [],
-    lengths: {},
     selection: [],
     lit: [],
     chosenPieces: [],
@@ -76,9 +72,9 @@ export function createProjectStore(
   }
 
   const refresh = async () => {
-    const { findings, lengths } = await computer.inspect()
+    const { families, findings } = await computer.overview()
     const same = JSON.stringify(findings) === JSON.stringify(store.getState().findings)
-    store.setState(same ? { lengths } : { findings, lengths })
+    store.setState(same ? { families } : { families, findings })
   }
 
   async function reload(): Promise<void> {
@@ -121,9 +117,7 @@ export function createProjectStore(
       void computer.apply(edit.changes)
       const binding = rebinds ? computer.rebind(edit.label) : null
       if (binding) {
-        // Roles change by the thousand. Each part gets a task of its own, so that none is felt as a hitch.
-        await nextTask()
-        familiesOf(project)
+        // Roles change by the thousand. Making the edit and showing it get a task each, so that neither is felt.
         await nextTask()
       }
       store.setState({ project })

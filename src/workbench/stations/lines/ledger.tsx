@@ -1,13 +1,14 @@
 'use client'
 import { type KeyboardEvent, memo } from 'react'
 import styled from 'styled-components'
-import { type Family, familiesOf, type Strand } from '@/core/document/families'
+import type { Strand } from '@/core/document/families'
 import { formatLength } from '@/core/units/length'
 import { Button } from '@/kit/button'
 import { Muted, Row, Section, Tag } from '@/kit/surface'
+import type { MeasuredFamily } from '@/tasks/computer'
 import { LookSample, RoleSample } from '../../drawing/line-sample'
 import { ROLE_NAMES, roleOfKey } from '../../role-names'
-import { useDerived, useProject, useWorkbench } from '../../store/context'
+import { useProject, useWorkbench } from '../../store/context'
 import { lookWords } from './look-words'
 import { RoleButtons } from './role-buttons'
 import { confirmRoles, giveRole } from './role-edits'
@@ -57,7 +58,7 @@ const Why = styled.p`
 
 /** The families of lines, what waits for a decision first. */
 export function Ledger() {
-  const families = useDerived(familiesOf)
+  const families = useProject((s) => s.families)
   const open = families.reduce((n, f) => n + f.toDecide, 0)
   return (
     <Section>
@@ -82,10 +83,9 @@ export function Ledger() {
   )
 }
 
-const FamilyLeaf = memo(function FamilyLeaf({ family }: { family: Family }) {
+const FamilyLeaf = memo(function FamilyLeaf({ family }: { family: MeasuredFamily }) {
   const workbench = useWorkbench()
   const unit = useProject((s) => s.project.unit)
-  const length = useProject((s) => s.lengths[family.key])
   const pointedAt = useProject((s) => s.lit.length === 1 && s.project.lines[s.lit[0]!]?.look === family.key)
   const words = lookWords(family.look)
   const [only] = family.strands
@@ -114,8 +114,8 @@ const FamilyLeaf = memo(function FamilyLeaf({ family }: { family: Family }) {
         <div>
           <b>{words}</b>
           {family.strands.length === 1 ? <em>{ROLE_NAMES[only!.role]}. </em> : null}
-          {family.lines.length === 1 ? '1 line' : `${family.lines.length} lines`}
-          {length === undefined ? '' : `, ${formatLength(length, unit, unit === 'mm' ? 0 : 1)} ${unit}`}
+          {family.lines.length === 1 ? '1 line' : `${family.lines.length} lines`},{' '}
+          {formatLength(family.length, unit, unit === 'mm' ? 0 : 1)} {unit}
         </div>
       </Head>
       {family.strands.map((strand) => (
