@@ -165,7 +165,6 @@ export function Projects({ initial }: { initial: ListedProject[] }) {
         <HiddenInput
           ref={input}
           type="file"
-          accept=".svg,image/svg+xml"
           multiple
           aria-label="Drawing to begin with"
           tabIndex={-1}

@@ -74,7 +74,6 @@ export function Gather() {
         <HiddenInput
           ref={input}
           type="file"
-          accept=".svg,image/svg+xml"
           multiple
           tabIndex={-1}
           aria-label="File to add"
