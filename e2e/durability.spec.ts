@@ -35,8 +35,12 @@ test('a killed server has every acknowledged edit when it comes back', async () 
           method: 'POST',
           body: JSON.stringify({ base, label: `Edit ${base}`, changes: set(role), inverse: set('score') }),
         }).catch(() => null)
-        if (!answer?.ok) break
-        base = ((await answer.json()) as { revision: number }).revision
+        // An answer that breaks off is no acknowledgement.
+        const accepted = answer?.ok
+          ? ((await answer.json().catch(() => null)) as { revision: number } | null)
+          : null
+        if (!accepted) break
+        base = accepted.revision
         acknowledged.push(role)
         if (made === 12) kill = server.kill()
       }
