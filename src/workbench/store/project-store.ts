@@ -35,6 +35,7 @@ export type ProjectState = {
 export type Make = (project: Project) => [Project, Edit]
 
 const RETRY = 1500
+const NOT_SAVED = 'Not saved yet.'
 
 /** Lets the page draw and answer before what comes next. */
 const nextTask = () => new Promise((resolve) => setTimeout(resolve))
@@ -92,10 +93,14 @@ export function createProjectStore(
       try {
         const accepted = await send(store.getState().revision)
         store.setState({ revision: accepted.revision, history: accepted.history, saved: 'saved' })
-        if (store.getState().notice?.message.startsWith('Not saved yet')) say(null)
+        if (store.getState().notice?.message.startsWith(NOT_SAVED)) say(null)
         return accepted
       } catch (error) {
-        if (!(error instanceof ApiError)) throw error
+        if (!(error instanceof ApiError)) {
+          // Stopped by hand: nothing was sent that could be kept.
+          store.setState({ saved: 'saved' })
+          throw error
+        }
         const passing = error.status === 0 || error.status === 503 || error.status === 507
         if (!passing) {
           await reload()
@@ -103,7 +108,7 @@ export function createProjectStore(
           return null
         }
         store.setState({ saved: 'waiting' })
-        say({ message: `Not saved yet. ${error.message}`, tone: 'alarm' })
+        say({ message: `${NOT_SAVED} ${error.message}`, tone: 'alarm' })
         await new Promise((resolve) => setTimeout(resolve, RETRY))
       }
     }
