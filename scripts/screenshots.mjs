@@ -2,23 +2,14 @@
 // A first argument names another folder, a second one views to take, parted by commas.
 import { mkdirSync } from 'node:fs'
 import { chromium } from '@playwright/test'
+import { CHROMIUM } from './chromium.mjs'
 
 const base = process.env.VELVET_URL ?? 'http://127.0.0.1:4810'
 const folder = process.argv[2] ?? 'docs/screenshots'
 const wanted = process.argv[3]?.split(',')
 mkdirSync(folder, { recursive: true })
 
-const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-})
+const browser = await chromium.launch(CHROMIUM)
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
 page.on('console', (m) => m.type() === 'error' && console.error('console:', m.text()))
 page.on('pageerror', (e) => console.error('page:', e.message))

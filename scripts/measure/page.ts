@@ -3,18 +3,11 @@ import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium, type Page } from '@playwright/test'
+import { CHROMIUM } from '../chromium.mjs'
 import { type Figure, median } from './figure'
 
 const PORT = 4815
 const BASE = `http://127.0.0.1:${PORT}`
-const FLAGS = [
-  '--no-sandbox',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-]
 
 /** What a person feels with the large drawing open in headless Chromium: a family's role, panning and zooming. */
 export async function measurePage(svg: string): Promise<Figure[]> {
@@ -31,10 +24,7 @@ export async function measurePage(svg: string): Promise<Figure[]> {
       detached: true,
     },
   )
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: FLAGS,
-  })
+  const browser = await chromium.launch(CHROMIUM)
   try {
     await answering()
     const created = await fetch(`${BASE}/api/projects?file=large.svg`, { method: 'POST', body: svg })

@@ -8,7 +8,6 @@ export const emptyBox = (): Box => ({ minX: Infinity, minY: Infinity, maxX: -Inf
 
 export const widthOf = (box: Box): number => Math.max(0, box.maxX - box.minX)
 export const heightOf = (box: Box): number => Math.max(0, box.maxY - box.minY)
-export const centreOf = (box: Box): Point => ({ x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 })
 
 export function uniteBoxes(boxes: Iterable<Box>): Box {
   const united = emptyBox()

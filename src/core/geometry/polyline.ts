@@ -7,8 +7,6 @@ export const pointAt = (line: Polyline, index: number): Point => ({
   y: line[2 * index + 1]!,
 })
 
-export const pointCount = (line: Polyline): number => line.length / 2
-
 /** Whether `p` lies inside the closed polyline by the even-odd rule; a point on the edge may fall either way. */
 export function isInside(p: Point, ring: Polyline): boolean {
   let inside = false

@@ -2,13 +2,14 @@ import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import type { JobState } from '../../core/cutting/job'
 import type { SheetPlan } from '../../core/cutting/pass'
 import { PLAIN_SETTINGS } from '../../core/document/paper'
 import { emptyProject } from '../../core/document/schema'
 import { closeDatabase } from '../database'
 import { asProblem } from '../problem'
 import { createProject } from '../projects/store'
-import { commandJob, followJob, type JobState, latestJob, startJob, viewJob } from './jobs'
+import { commandJob, followJob, latestJob, startJob, viewJob } from './jobs'
 
 const stroke = (points: number[], closed = false) => ({
   line: 'l',

@@ -1,6 +1,7 @@
 import { EventEmitter } from 'node:events'
 import { nanoid } from 'nanoid'
 import { greatestDeviation } from '../../core/cutting/deviation'
+import type { JobCommand, JobState, JobStatus, JobView } from '../../core/cutting/job'
 import type { SheetPlan } from '../../core/cutting/pass'
 import { planToGcode } from '../../core/export/gcode'
 import { database } from '../database'
@@ -9,24 +10,6 @@ import { log } from '../log'
 import { notFound, Problem } from '../problem'
 import { readGcode } from './gcode-reader'
 import { Machine } from './machine'
-
-export type JobStatus = 'running' | 'paused' | 'tool-change' | 'done' | 'cancelled' | 'interrupted'
-
-export type JobState = {
-  status: JobStatus
-  /** what to do, in words, while a hand is needed */
-  message: string
-  /** from 0 to 1 */
-  share: number
-  /** simulated seconds */
-  seconds: number
-  x: number
-  y: number
-  /** greatest distance between plan and drawn path in mm, once it is done */
-  deviation: number | null
-}
-
-export type JobView = { id: string; projectId: string; sheetId: string; state: JobState; drawn: number[][] }
 
 /** Simulated seconds for one real second. `VELVET_CUTTER_PACE` changes it. */
 const pace = () => Number(process.env.VELVET_CUTTER_PACE ?? 40)
@@ -142,8 +125,6 @@ function liveJob(id: string): Live {
     throw new Problem(409, 'This job is not on the cutter any more. Send the sheet again.')
   return live
 }
-
-export type JobCommand = 'pause' | 'resume' | 'cancel'
 
 /** Pauses, resumes (also after a tool change) or cancels a job. */
 export function commandJob(id: string, command: JobCommand): JobView {

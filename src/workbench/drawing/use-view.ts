@@ -79,5 +79,5 @@ export function useView(box: Box | null) {
     [pan, zoom, showAll],
   )
 
-  return { element, size, view, setView, showAll, zoom, pan, onKey }
+  return { element, size, view, showAll, zoom, pan, onKey }
 }

@@ -1,3 +1,4 @@
+import type { JobCommand, JobView } from '@/core/cutting/job'
 import type { Change, Edit } from '@/core/document/edits'
 import type { Paper, PaperFields } from '@/core/document/paper'
 import type { Project } from '@/core/document/schema'
@@ -17,17 +18,6 @@ export type ListedProject = {
   sheets: number
   sources: string[]
 }
-
-export type JobState = {
-  status: 'running' | 'paused' | 'tool-change' | 'done' | 'cancelled' | 'interrupted'
-  message: string
-  share: number
-  seconds: number
-  x: number
-  y: number
-  deviation: number | null
-}
-export type JobView = { id: string; projectId: string; sheetId: string; state: JobState; drawn: number[][] }
 
 /** What the server answered instead of what was asked for; status 0 where it did not answer at all. */
 export class ApiError extends Error {
@@ -99,8 +89,7 @@ export const api = {
   startJob: (id: string, sheet: string) =>
     call<{ job: JobView }>('POST', at('projects', id, 'sheets', sheet, 'job')),
   job: (id: string) => call<{ job: JobView }>('GET', at('jobs', id)),
-  commandJob: (id: string, command: 'pause' | 'resume' | 'cancel') =>
-    call<{ job: JobView }>('POST', at('jobs', id, command)),
+  commandJob: (id: string, command: JobCommand) => call<{ job: JobView }>('POST', at('jobs', id, command)),
 }
 
 /** Addresses of files to save. */

@@ -1,6 +1,7 @@
 'use client'
 import { useCallback, useEffect, useState } from 'react'
-import { api, type JobState, type JobView, listen } from '../../store/api'
+import type { JobCommand, JobState, JobView } from '@/core/cutting/job'
+import { api, listen } from '../../store/api'
 
 export type JobHandle = {
   state: JobState | null
@@ -8,7 +9,7 @@ export type JobHandle = {
   drawn: number[][]
   problem: string | null
   send: () => void
-  command: (command: 'pause' | 'resume' | 'cancel') => void
+  command: (command: JobCommand) => void
 }
 
 /** The latest job of a sheet on the stand-in cutter, followed while it runs; it is found again after a reload. */
