@@ -5,8 +5,10 @@
 const CORE_ORDER = [
   'units',
   'geometry',
+  'arrangement',
   'document',
   'intake',
+  'cleaning',
   'sorting',
   'binding',
   'inspection',

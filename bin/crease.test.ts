@@ -19,7 +19,7 @@ describe('crease sort', () => {
       .trim()
       .split('\n')
       .map((l) => JSON.parse(l))
-    expect(Object.keys(caddy)).toEqual(['units', 'artwork', 'lines', 'pieces', 'findings'])
+    expect(Object.keys(caddy)).toEqual(['units', 'artwork', 'lines', 'pieces', 'findings', 'decisions'])
     expect(Object.keys(caddy.lines[0])).toEqual(['id', 'd', 'role', 'sure', 'why', 'piece', 'fold', 'look'])
     expect(Object.keys(caddy.pieces[0])).toEqual([
       'id',
@@ -53,6 +53,7 @@ describe('crease lay', () => {
       'lines',
       'pieces',
       'findings',
+      'decisions',
       'sheets',
       'unplaced',
     ])

@@ -1,4 +1,5 @@
 import { addSource } from '../src/core/binding/add-source'
+import { decisionsLeft, familiesOf } from '../src/core/document/families'
 import { openingsOf, outlineOf, sizeOfPiece } from '../src/core/document/pieces'
 import { emptyProject, type Project } from '../src/core/document/schema'
 import { writePath } from '../src/core/geometry/path'
@@ -45,6 +46,8 @@ export function tellProject(project: Project) {
       lines: piece.lines,
     })),
     findings: inspect(project),
+    /** how many families or strands of them wait for a decision */
+    decisions: decisionsLeft(familiesOf(project)),
   }
 }
 

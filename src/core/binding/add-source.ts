@@ -1,11 +1,14 @@
 import { type Edit, joinEdits, makeEdit } from '../document/edits'
-import type { Line, Look, Project } from '../document/schema'
+import { familyKeyOf } from '../document/families'
+import type { Cleaning, Line, Look, Project } from '../document/schema'
 import { translation } from '../geometry/affine'
 import { uniteBoxes } from '../geometry/measure'
-import { transformPath } from '../geometry/path'
+import { partOf } from '../geometry/part'
+import { transformPath, writePath } from '../geometry/path'
 import { shapeOf } from '../geometry/shape'
-import type { Drawing } from '../intake/drawing'
-import { suggestRoles } from '../sorting/suggest'
+import type { Drawing, DrawnLine } from '../intake/drawing'
+import { type DashRun, findDashRuns } from '../sorting/dash-runs'
+import { type SortedPart, suggestRoles } from '../sorting/suggest'
 import { rebind } from './reconcile'
 
 export type SourceFile = { id: string; name: string; format: string; bytes: number }
@@ -14,31 +17,36 @@ export type SourceFile = { id: string; name: string; format: string; bytes: numb
 const GAP = 20
 
 /**
- * Adds a drawing to a project: lines with suggested roles, bound to pieces. Further drawings are laid to the right of
- * those that are there. A source of the same id is replaced (re-import at another scale).
+ * Adds a drawing to a project: lines cleaned, with suggested roles, bound to pieces. Further drawings are laid to the
+ * right of those that are there. A source of the same id is replaced (re-import at another scale).
  */
 export function addSource(project: Project, drawing: Drawing, file: SourceFile): [Project, Edit] {
   const kept = Object.values(project.lines).filter((l) => l.source !== file.id)
   const right = kept.length > 0 ? uniteBoxes(kept.map((l) => shapeOf(l.d).box)).maxX + GAP : 0
-  const { looks, lookOf } = numberLooks(drawing, file.id)
-  const unsorted = drawing.lines.map((l, i) => ({
-    id: `${file.id}-${i + 1}`,
-    d: l.d,
-    look: l.look,
-    label: l.label,
-  }))
-  const suggestions = suggestRoles(unsorted, drawing.artwork, (l) => lookOf(l.look))
-  const lines = unsorted.map(
-    (l, i): Line => ({
-      id: l.id,
-      source: file.id,
-      look: lookOf(l.look),
-      d: right > 0 ? transformPath(l.d, translation(right, 0)) : l.d,
-      label: l.label,
-      held: null,
-      ...suggestions[i]!,
-    }),
+  const looks = new LookNumbers(file.id)
+  const place = (d: string) => (right > 0 ? transformPath(d, translation(right, 0)) : d)
+  const asDrawn = (drawn: DrawnLine, number: number): Line => ({
+    id: `${file.id}-${number + 1}`,
+    source: file.id,
+    look: looks.of(drawn.look),
+    d: drawn.d,
+    label: drawn.label,
+    held: null,
+    role: 'skip',
+    sure: true,
+    why: 'It is left out.',
+    fold: null,
+  })
+  const raw = drawing.lines.map(asDrawn)
+  const cleaning = new CleaningReport()
+  const whole = joinDashes(raw, drawing, looks, cleaning)
+  const sorted = suggestRoles(
+    whole.map(({ id, d, look, label }) => ({ id, d, look: looks.byId[look]!, label })),
+    drawing.artwork,
   )
+  const lines = whole
+    .flatMap((line, i) => partLine(line, sorted.parts[i]!, cleaning))
+    .map((l) => ({ ...l, d: place(l.d) }))
   const label = `${project.sources[file.id] ? 'Read again' : 'Add'} “${file.name}”`
   const [added, adding] = makeEdit(project, label, (draft) => {
     for (const line of Object.values(project.lines)) if (line.source === file.id) delete draft.lines[line.id]
@@ -47,29 +55,139 @@ export function addSource(project: Project, drawing: Drawing, file: SourceFile):
       artwork: drawing.artwork,
       scale: drawing.scale,
       findings: drawing.findings,
+      layersTell: sorted.layersTell,
+      cleaning: cleaning.told(place),
     }
-    Object.assign(draft.looks, looks)
+    Object.assign(draft.looks, looks.byId)
     Object.assign(draft.lines, Object.fromEntries(lines.map((l) => [l.id, l])))
   })
   const [bound, binding] = rebind(added, label)
   return [bound, joinEdits(adding, binding)]
 }
 
-/** Gives each distinct look of a drawing an id; looks are compared as they are written. */
-function numberLooks(drawing: Drawing, source: string) {
-  const ids = new Map<string, string>()
-  const looks: Record<string, Look> = {}
-  const byLook = new Map<Look, string>()
-  const lookOf = (look: Look): string => {
-    const known = byLook.get(look)
-    if (known) return known
+/** Puts each dashed line in the place of its strokes. */
+function joinDashes(
+  raw: readonly Line[],
+  { lines }: Drawing,
+  looks: LookNumbers,
+  report: CleaningReport,
+): Line[] {
+  const runs = findDashRuns(lines)
+  if (runs.length === 0) return [...raw]
+  const gone = new Set<number>()
+  const made = new Map<number, Line>()
+  for (const { strokes, d, beat } of withCommonBeats(runs, lines)) {
+    const first = raw[strokes[0]!]!
+    const look = { ...lines[strokes[0]!]!.look, dash: beat }
+    const line: Line = { ...first, id: `${first.id}-run`, d, look: looks.of(look) }
+    for (const k of strokes) gone.add(k)
+    made.set(Math.min(...strokes), line)
+    report.add(
+      'dashes',
+      strokes.map((k) => raw[k]!),
+      [line.id],
+    )
+  }
+  return raw.flatMap((line, k) => made.get(k) ?? (gone.has(k) ? [] : line))
+}
+
+/** Runs of one look whose beats differ only as the lengths of their lines make them get the same beat. */
+function withCommonBeats(runs: readonly DashRun[], lines: Drawing['lines']): DashRun[] {
+  const kinds: { look: string; beat: number[] }[] = []
+  return runs.map((run) => {
+    const look = familyKeyOf(lines[run.strokes[0]!]!.look, true)
+    const alike = kinds.find(
+      (k) =>
+        k.look === look &&
+        k.beat.length === run.beat.length &&
+        k.beat.every((v, i) => Math.abs(v - run.beat[i]!) <= 0.25 * v + 0.1),
+    )
+    if (alike) return { ...run, beat: alike.beat }
+    kinds.push({ look, beat: run.beat })
+    return run
+  })
+}
+
+/** The lines that a sorted line becomes: itself, or its parts where roles or pieces change along it. */
+function partLine(line: Line, parts: readonly SortedPart[], report: CleaningReport): Line[] {
+  const bare = ({ role, sure, why, fold }: SortedPart) => ({ role, sure, why, fold })
+  const [only] = parts
+  if (parts.length === 1 && only!.from === null) {
+    if (!only!.drop) return [{ ...line, ...bare(only!) }]
+    report.add(only!.drop, [line], [])
+    return []
+  }
+  const { contour } = shapeOf(line.d)
+  const made = parts.map((part, k) => ({
+    line: {
+      ...line,
+      ...bare(part),
+      id: `${line.id}.${k + 1}`,
+      d: writePath(partOf(contour, part.from!, part.to)),
+    },
+    drop: part.drop,
+  }))
+  const kept = made.flatMap((m) => (m.drop ? [] : m.line))
+  const dropped = new Set(made.flatMap((m) => m.drop ?? []))
+  const kind = dropped.has('double') ? 'double' : dropped.has('overshoot') ? 'overshoot' : 'parted'
+  report.add(
+    kind,
+    [line],
+    kept.map((l) => l.id),
+  )
+  return kept
+}
+
+const SAY: Record<Cleaning['kind'], (n: number, made: number) => string> = {
+  double: (n) => `${count(n, 'line')} drawn twice, wholly or in part: one was kept of each.`,
+  overshoot: (n) =>
+    `${count(n, 'fold')} reached past the edge of ${n === 1 ? 'its piece' : 'their pieces'} and ${n === 1 ? 'was' : 'were'} trimmed.`,
+  dashes: (n, made) => `${count(n, 'stroke')} in a regular beat became ${count(made, 'dashed line')}.`,
+  parted: (n, made) =>
+    `${count(n, 'line')} parted into ${made}, where a fold becomes an edge or another piece begins.`,
+  joined: (n, made) => `${count(n, 'stretch')} joined to ${count(made, 'line')}.`,
+  refitted: (n) => `${count(n, 'line')} of many short stretches fitted with curves.`,
+}
+
+const count = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`
+
+/** What was tidied up, gathered by kind. */
+class CleaningReport {
+  private readonly byKind = new Map<Cleaning['kind'], { removed: Line[]; made: string[] }>()
+
+  add(kind: Cleaning['kind'], removed: readonly Line[], made: readonly string[]): void {
+    const known = this.byKind.get(kind) ?? { removed: [], made: [] }
+    known.removed.push(...removed)
+    known.made.push(...made)
+    this.byKind.set(kind, known)
+  }
+
+  told(place: (d: string) => string): Cleaning[] {
+    return [...this.byKind].map(([kind, { removed, made }]) => ({
+      kind,
+      message: SAY[kind](removed.length, made.length),
+      removed: removed.map((l) => ({ ...l, d: place(l.d) })),
+      made,
+    }))
+  }
+}
+
+/** Gives each distinct look an id; looks are compared as they are written. */
+class LookNumbers {
+  readonly byId: Record<string, Look> = {}
+  private readonly ids = new Map<string, string>()
+  private readonly known = new Map<Look, string>()
+
+  constructor(private readonly source: string) {}
+
+  of(look: Look): string {
+    const seen = this.known.get(look)
+    if (seen) return seen
     const text = JSON.stringify(look)
-    const id = ids.get(text) ?? `${source}-look-${ids.size + 1}`
-    ids.set(text, id)
-    byLook.set(look, id)
-    looks[id] = look
+    const id = this.ids.get(text) ?? `${this.source}-look-${this.ids.size + 1}`
+    this.ids.set(text, id)
+    this.known.set(look, id)
+    this.byId[id] = look
     return id
   }
-  for (const line of drawing.lines) lookOf(line.look)
-  return { looks, lookOf }
 }

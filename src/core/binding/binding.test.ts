@@ -12,11 +12,12 @@ import { rebind } from './reconcile'
 
 const rect = (x: number, y: number, w: number, h: number) =>
   `M${x} ${y}L${x + w} ${y}L${x + w} ${y + h}L${x} ${y + h}Z`
+const pieces = (lines: Bindable[]) => findPieces(lines).pieces
 const line = (id: string, d: string, role: Role = 'cut'): Bindable => ({ id, d, role, held: null })
 
 describe('findPieces', () => {
   it('nests by the even-odd rule: outline, opening, island', () => {
-    const found = findPieces([
+    const found = pieces([
       line('hole', rect(10, 10, 40, 40)),
       line('island', rect(20, 20, 10, 10)),
       line('out', rect(0, 0, 100, 60)),
@@ -28,7 +29,7 @@ describe('findPieces', () => {
   })
 
   it('binds each other line to the piece that holds the greater part of it', () => {
-    const [a, b] = findPieces([
+    const [a, b] = pieces([
       line('a', rect(0, 0, 50, 50)),
       line('b', rect(50, 0, 50, 50)),
       line('fold', 'M25 0L25 50', 'score'),
@@ -42,7 +43,7 @@ describe('findPieces', () => {
   })
 
   it('leaves a line wholly within an opening loose, and keeps one along its edge', () => {
-    const [piece] = findPieces([
+    const [piece] = pieces([
       line('out', rect(0, 0, 100, 100)),
       line('hole', rect(20, 20, 60, 60)),
       line('pane', 'M30 30L70 30', 'print'),
@@ -52,7 +53,7 @@ describe('findPieces', () => {
   })
 
   it('joins open cuts whose ends meet within 0.1 mm, in any direction', () => {
-    const [piece, ...others] = findPieces([
+    const [piece, ...others] = pieces([
       line('1', 'M0 0L50 0'),
       line('2', 'M50.04 30L50 0.05'),
       line('3', 'M50 30L0 30'),
@@ -62,13 +63,11 @@ describe('findPieces', () => {
     expect(others).toEqual([])
     expect(piece!.outline).toEqual(['1', '2', '3', '4'])
     expect(piece!.lines).toContain('branch')
-    expect(findPieces([line('1', 'M0 0L50 0'), line('2', 'M50 0.2L50 30'), line('3', 'M50 30L0 0')])).toEqual(
-      [],
-    )
+    expect(pieces([line('1', 'M0 0L50 0'), line('2', 'M50 0.2L50 30'), line('3', 'M50 30L0 0')])).toEqual([])
   })
 
   it('takes the same outline drawn twice as one piece', () => {
-    const found = findPieces([line('a', rect(0, 0, 50, 50)), line('b', rect(0, 0, 50, 50.02))])
+    const found = pieces([line('a', rect(0, 0, 50, 50)), line('b', rect(0, 0, 50, 50.02))])
     expect(found).toHaveLength(1)
     expect(found[0]!.lines.sort()).toEqual(['a', 'b'])
   })
@@ -127,7 +126,11 @@ describe('rebind', () => {
       scores.map((l) => l.id),
       { role: 'score' },
     )
-    expect(rebind(back, 'Score all')[0].pieces).toEqual(named.pieces)
+    const [again] = rebind(back, 'Score all')
+    expect(Object.keys(again.pieces)).toEqual(Object.keys(named.pieces))
+    expect(again.pieces[first]).toMatchObject({ name: 'Front', paper: 'plum', copies: 3 })
+    for (const [id, piece] of Object.entries(named.pieces))
+      expect(sizeOfPiece(again, again.pieces[id]!)).toEqual(sizeOfPiece(named, piece))
   })
 
   it('makes an edit that replays and can be taken back', () => {

@@ -1,9 +1,12 @@
-import { type Edit, makeEdit } from '../document/edits'
+import { type Edit, joinEdits, makeEdit } from '../document/edits'
+import { isGivenByAProgram } from '../document/given-names'
 import { boxOfPiece } from '../document/pieces'
-import type { Piece, Project } from '../document/schema'
+import { roleInName } from '../document/role-words'
+import type { Line, Piece, Project } from '../document/schema'
 import { boxHolds, uniteBoxes } from '../geometry/measure'
+import { partOf } from '../geometry/part'
+import { writePath } from '../geometry/path'
 import { shapeOf } from '../geometry/shape'
-import { roleInName } from '../sorting/words'
 import { type FoundPiece, findPieces } from './bind'
 
 /**
@@ -13,8 +16,45 @@ import { type FoundPiece, findPieces } from './bind'
  * @returns the project with its pieces, and the edit that leads there (without changes where all stands already)
  */
 export function rebind(project: Project, label: string): [Project, Edit] {
+  const { pieces: found, partings } = findPieces(Object.values(project.lines))
+  if (partings.size === 0) return reconcile(project, label, found)
+  const [parted, parting] = partLines(project, label, partings)
+  const [next, edit] = reconcile(parted, label, findPieces(Object.values(parted.lines)).pieces)
+  return [next, joinEdits(parting, edit)]
+}
+
+/** Parts lines that bound one piece on one stretch and another on the next, so that each piece has whole lines. */
+function partLines(
+  project: Project,
+  label: string,
+  partings: ReadonlyMap<string, number[]>,
+): [Project, Edit] {
+  return makeEdit(project, label, (draft) => {
+    const lines: Record<string, Line> = {}
+    for (const line of Object.values(project.lines)) {
+      const places = partings.get(line.id)
+      const { contour, places: all } = shapeOf(line.d)
+      const whole = all.at(-1)!
+      const stops = places && (contour.closed ? [...places, places[0]! + whole] : [0, ...places, whole])
+      if (!stops) {
+        lines[line.id] = line
+        continue
+      }
+      let number = 0
+      for (let k = 1; k < stops.length; k += 1) {
+        if (stops[k]! - stops[k - 1]! < 1e-9) continue
+        do number += 1
+        while (project.lines[`${line.id}.${number}`])
+        const id = `${line.id}.${number}`
+        lines[id] = { ...line, id, d: writePath(partOf(contour, stops[k - 1]!, stops[k]!)) }
+      }
+    }
+    draft.lines = lines
+  })
+}
+
+function reconcile(project: Project, label: string, found: readonly FoundPiece[]): [Project, Edit] {
   const lines = Object.values(project.lines)
-  const found = findPieces(lines)
   const standing = match(project, found)
   const names = new Set(Object.values(project.pieces).map((p) => p.name))
   let next = project.nextPiece
@@ -54,15 +94,16 @@ const same = (a: Piece | undefined, b: Piece): boolean => JSON.stringify(a) === 
 function match(project: Project, found: readonly FoundPiece[]): (Piece | null)[] {
   const outlineOf = new Map<string, Piece>()
   for (const piece of Object.values(project.pieces)) for (const id of piece.outline) outlineOf.set(id, piece)
+  // A parted line is known by the line it was a part of.
+  const known = (id: string): Piece | undefined =>
+    outlineOf.get(id) ?? (id.includes('.') ? known(id.slice(0, id.lastIndexOf('.'))) : undefined)
   const taken = new Set<string>()
   const claim = (piece: Piece | undefined): Piece | null => {
     if (!piece || taken.has(piece.id)) return null
     taken.add(piece.id)
     return piece
   }
-  const matched = found.map((f) =>
-    claim(f.outline.map((id) => outlineOf.get(id)).find((p) => p && !taken.has(p.id))),
-  )
+  const matched = found.map((f) => claim(f.outline.map(known).find((p) => p && !taken.has(p.id))))
   const free = Object.values(project.pieces).filter((p) => !taken.has(p.id))
   return found.map((f, i) => {
     if (matched[i] || free.length === 0) return matched[i] ?? null
@@ -82,7 +123,7 @@ function nameFor(project: Project, piece: FoundPiece, number: number, used: Set<
   const layers = project.looks[line.look]?.layers ?? []
   // A layer called "Cut lines" tells what its lines are for, not what the piece is called.
   const given = [line.label, ...[...layers].reverse()].find(
-    (n): n is string => Boolean(n) && !used.has(n!) && !roleInName(n!),
+    (n): n is string => Boolean(n) && !used.has(n!) && !roleInName(n!) && !isGivenByAProgram(n!),
   )
   const name = given ?? `Piece ${number}`
   used.add(name)

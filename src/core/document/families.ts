@@ -1,3 +1,4 @@
+import { roleInName } from './role-words'
 import type { Line, Look, Project, Role } from './schema'
 
 /** Lines of one family that have the same role for now. */
@@ -7,26 +8,50 @@ export type Strand = { role: Role; sure: boolean; why: string; lines: string[] }
 export type Family = {
   key: string
   source: string
+  /** the look of its first line; the others differ from it only in what does not tell */
   look: Look
   lines: string[]
   strands: Strand[]
   toDecide: number
 }
 
+/**
+ * What two looks of one family have in common: stroke with dash and width, or the fill of what has no stroke, and
+ * the layers that tell roles apart. Layers that only name pieces do not part a family.
+ * @param layersTell whether the source's layers part its lines by purpose though their names do not say so
+ */
+export function familyKeyOf(look: Look, layersTell: boolean): string {
+  const layers = look.layers.filter((name) => layersTell || roleInName(name))
+  const drawn = look.stroke
+    ? [look.stroke, ...look.dash.map(round), round(look.width)]
+    : ['filled', look.fill]
+  return [...drawn, ...layers].join(' | ')
+}
+
+/** Two digits: one pen in groups of slightly different scale is still one pen. */
+const round = (value: number): string => value.toPrecision(2)
+
 /** The families of a project: what waits for a decision first, then the larger ones. */
-export function familiesOf(project: Project): Family[] {
+export function familiesOf(project: Pick<Project, 'lines' | 'looks' | 'sources'>): Family[] {
+  const keyOf = new Map(
+    Object.entries(project.looks).map(([id, look]) => {
+      const source = id.slice(0, id.lastIndexOf('-look-'))
+      return [id, `${source} ${familyKeyOf(look, project.sources[source]?.layersTell ?? false)}`] as const
+    }),
+  )
   const groups = new Map<string, Line[]>()
   for (const line of Object.values(project.lines)) {
-    const group = groups.get(line.look)
+    const key = keyOf.get(line.look) ?? line.look
+    const group = groups.get(key)
     if (group) group.push(line)
-    else groups.set(line.look, [line])
+    else groups.set(key, [line])
   }
-  const families = [...groups].map(([key, lines]): Family => {
+  const families = [...groups.values()].map((lines): Family => {
     const strands = strandsOf(lines)
     return {
-      key,
+      key: lines[0]!.look,
       source: lines[0]!.source,
-      look: project.looks[key]!,
+      look: project.looks[lines[0]!.look]!,
       lines: lines.map((l) => l.id),
       strands,
       toDecide: strands.filter((s) => !s.sure).length,

@@ -79,6 +79,18 @@ export const scaleSchema = z.object({
 /** How a file's units became millimetres. */
 export type Scale = z.infer<typeof scaleSchema>
 
+export const cleaningSchema = z.object({
+  kind: z.enum(['double', 'overshoot', 'dashes', 'parted', 'joined', 'refitted']),
+  /** what was done, in a sentence */
+  message: z.string().max(400),
+  /** lines as they were before */
+  removed: z.array(lineSchema),
+  /** lines that stand in their place */
+  made: z.array(id),
+})
+/** Something that was tidied up in a source; taking it back puts the removed lines in the place of the made ones. */
+export type Cleaning = z.infer<typeof cleaningSchema>
+
 export const sourceSchema = z.object({
   id,
   name,
@@ -87,6 +99,9 @@ export const sourceSchema = z.object({
   artwork: size,
   scale: scaleSchema,
   findings: z.array(findingSchema.omit({ pieces: true, lines: true })).max(500),
+  /** whether layers part its lines by purpose though their names do not say so */
+  layersTell: z.boolean().default(false),
+  cleaning: z.array(cleaningSchema).max(50).default([]),
 })
 export type Source = z.infer<typeof sourceSchema>
 

@@ -10,14 +10,25 @@ export const PAPER_TOLERANCE = 0.1
 /** Points x0, y0, x1, y1, ... of a chain of straight stretches, in mm. A closed one repeats its first point at the end. */
 export type Polyline = Float64Array
 
+/** A polyline that knows where on its contour each point lies. */
+export type Trace = { polyline: Polyline; places: Float64Array }
+
 /**
  * A contour as straight stretches that stray from it by at most `tolerance` mm. The number of stretches of a curve
  * follows Wang's formula (Wang 1984, bound on the second derivative; from memory, measured in the tests).
  */
-export function flatten(contour: Contour, tolerance = GEOMETRY_TOLERANCE): Polyline {
+export const flatten = (contour: Contour, tolerance = GEOMETRY_TOLERANCE): Polyline =>
+  trace(contour, tolerance).polyline
+
+/**
+ * Flattens a contour and tells the place of each point: the number of its segment, and the curve's parameter on it
+ * as the fraction. The closing stretch of a closed contour is its last segment.
+ */
+export function trace(contour: Contour, tolerance = GEOMETRY_TOLERANCE): Trace {
   const points: number[] = [contour.start.x, contour.start.y]
+  const places: number[] = [0]
   let from = contour.start
-  for (const { c1, c2, to } of contour.segments) {
+  for (const [k, { c1, c2, to }] of contour.segments.entries()) {
     if (c1 && c2) {
       const bend = Math.max(
         Math.hypot(from.x - 2 * c1.x + c2.x, from.y - 2 * c1.y + c2.y),
@@ -27,12 +38,16 @@ export function flatten(contour: Contour, tolerance = GEOMETRY_TOLERANCE): Polyl
       for (let i = 1; i < steps; i += 1) {
         const t = i / steps
         points.push(cubicAt(from.x, c1.x, c2.x, to.x, t), cubicAt(from.y, c1.y, c2.y, to.y, t))
+        places.push(k + t)
       }
     }
     points.push(to.x, to.y)
+    places.push(k + 1)
     from = to
   }
-  if (contour.closed && (from.x !== contour.start.x || from.y !== contour.start.y))
+  if (contour.closed && (from.x !== contour.start.x || from.y !== contour.start.y)) {
     points.push(contour.start.x, contour.start.y)
-  return Float64Array.from(points)
+    places.push(contour.segments.length + 1)
+  }
+  return { polyline: Float64Array.from(points), places: Float64Array.from(places) }
 }

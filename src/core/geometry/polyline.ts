@@ -145,3 +145,9 @@ export function polylineLength(line: Polyline): number {
     length += Math.hypot(line[i]! - line[i - 2]!, line[i + 1]! - line[i - 1]!)
   return length
 }
+
+/** The point at the share `t` of one stretch of a polyline. */
+export const pointAlong = (line: Polyline, stretch: number, t: number): Point => ({
+  x: line[2 * stretch]! + t * (line[2 * stretch + 2]! - line[2 * stretch]!),
+  y: line[2 * stretch + 1]! + t * (line[2 * stretch + 3]! - line[2 * stretch + 1]!),
+})

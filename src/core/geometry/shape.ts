@@ -1,11 +1,10 @@
-import { flatten, type Polyline } from './flatten'
+import { type Trace, trace } from './flatten'
 import { areaOf, type Box, boundsOf, lengthOf } from './measure'
 import { type Contour, readPath } from './path'
 
 /** What is known of a line's geometry, computed once for each path. */
-export type Shape = {
+export type Shape = Trace & {
   contour: Contour
-  polyline: Polyline
   box: Box
   /** mm² inside, without sign; 0 for an open line */
   area: number
@@ -26,7 +25,7 @@ export function shapeOf(d: string): Shape {
   const contour = readPath(d)
   const shape: Shape = {
     contour,
-    polyline: flatten(contour),
+    ...trace(contour),
     box: boundsOf(contour),
     area: contour.closed ? Math.abs(areaOf(contour)) : 0,
     length: lengthOf(contour),

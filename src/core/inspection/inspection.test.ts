@@ -84,6 +84,8 @@ describe('inspect', () => {
       bytes: 1,
       artwork: { width: 1, height: 1 },
       scale,
+      layersTell: false,
+      cleaning: [],
     }
     const findings = [{ rule: 'intake-text', severity: 'warning' as const, message: '1 text left out.' }]
     expect(rules({ ...base, sources: { s: { ...source, findings } } })).toEqual(['intake-text'])

@@ -1,194 +1,152 @@
-import type { Look } from '../document/schema'
-import { findRings, ringOf } from '../geometry/chain'
-import { flatten, PAPER_TOLERANCE } from '../geometry/flatten'
-import { areaOf, type Box, boundsOf, boxesMeet, heightOf, widthOf } from '../geometry/measure'
-import { type Nested, nestRings, type Ring } from '../geometry/nesting'
-import { endOf } from '../geometry/path'
-import { distance, type Point } from '../geometry/point'
-import { distanceTo, isInside, samplesOf } from '../geometry/polyline'
+import { type Arrangement, arrange } from '../arrangement'
+import { familyKeyOf } from '../document/families'
+import { roleInName } from '../document/role-words'
+import { type Box, heightOf, widthOf } from '../geometry/measure'
 import { type Shape, shapeOf } from '../geometry/shape'
-import { SpatialIndex } from '../geometry/spatial-index'
+import { type FamilyProfile, profileFamilies } from './family-profile'
+import { findFrames, findPages } from './frames'
+import { findLettering } from './lettering'
+import { locate } from './place'
+import type { SceneLine, Stretch, UnsortedLine } from './stretch'
 
-/** A line before it has a role. */
-export type UnsortedLine = { id: string; d: string; look: Look; label: string | null }
-
-export type SceneLine = UnsortedLine & {
-  shape: Shape
-  /** lines of the same family share a look */
-  family: string
-  /** its ring among the rings of the scene, or -1 for a line that closes nothing */
-  ring: number
-}
-
-/** The drawing as the evidence sees it: shapes, the rings they close, what lies in what. */
+/** The drawing as the evidence sees it: lines taken apart where they meet, and the faces they enclose. */
 export type Scene = {
   artwork: { width: number; height: number }
   lines: SceneLine[]
-  rings: (Ring & { lines: number[] })[]
-  nested: Nested[]
-  /** positions of rings that are the artboard's edge or a sheet behind everything */
-  boards: Set<number>
-  /** colour with the greatest length of outlines */
-  outlineColour: string | null
-  /** the smallest ring, boards aside, that holds the greater part of a line; -1 for none */
-  holderOf(line: SceneLine): number
-  /** how many ends of an open line rest on other lines (0, 1 or 2) */
-  restingEnds(line: SceneLine): number
-  /** whether a ring touches the ring that holds it in at least two of its corners */
-  touchesHolder(ring: number): boolean
-  /** whether a line goes straight on where a longer open line of another look ends */
-  prolongs(line: SceneLine): boolean
+  /** whether layers part the lines by purpose though no name says so */
+  layersTell: boolean
+  families: Map<string, FamilyProfile>
+  arrangement: Arrangement
+  stretches: Stretch[]
+  /** the box of the largest piece */
+  largest: Box | null
 }
 
-export function makeScene(
-  lines: readonly UnsortedLine[],
-  artwork: { width: number; height: number },
-  familyKey: (line: UnsortedLine) => string,
-): Scene {
+/** How far a fold may end before the edge it is meant to reach, mm (common practice). */
+export const REACH = 1.2
+
+/** Sets the scene for one source's lines. */
+export function makeScene(lines: readonly UnsortedLine[], artwork: { width: number; height: number }): Scene {
+  const named = lines.map(nameOf)
   const shapes = lines.map((l) => shapeOf(l.d))
-  const openAt = lines.flatMap((_, i) => (shapes[i]!.contour.closed ? [] : [i]))
-  const chains = findRings(openAt.map((i) => shapes[i]!.contour)).map((chain) => chain.map((k) => openAt[k]!))
-  const members = [...lines.flatMap((_, i) => (shapes[i]!.contour.closed ? [[i]] : [])), ...chains]
-  const rings = members.map((at) => {
-    const contour = ringOf(at.map((i) => shapes[i]!.contour))
-    return {
-      lines: at,
-      polyline: at.length === 1 ? shapes[at[0]!]!.polyline : flatten(contour),
-      box: boundsOf(contour),
-      area: Math.abs(areaOf(contour)),
-    }
-  })
-  const ringAt = new Map(rings.flatMap((r, k) => r.lines.map((i) => [i, k] as const)))
+  const layersTell = doLayersTell(lines, shapes)
   const sceneLines = lines.map(
     (l, i): SceneLine => ({
       ...l,
       shape: shapes[i]!,
-      family: familyKey(l),
-      ring: ringAt.get(i) ?? -1,
+      family: familyKeyOf(l.look, layersTell),
+      named: named[i]!,
     }),
   )
-  const boards = findBoards(rings, sceneLines, artwork)
-  const nested = nestRings(rings.map((r, k) => (boards.has(k) ? { ...r, area: 0, box: NOWHERE } : r)))
-  const ringIndex = new SpatialIndex(rings.map((r, k) => (boards.has(k) ? NOWHERE : r.box)))
-  const lineIndex = new SpatialIndex(sceneLines.map((l) => (boards.has(l.ring) ? NOWHERE : l.shape.box)))
-
-  const holderOf = (line: SceneLine): number => {
-    const asked = samplesOf(line.shape.polyline)
-    const candidates = ringIndex
-      .meeting(line.shape.box, PAPER_TOLERANCE)
-      .filter((k) => k !== line.ring && nested[k]!.twin < 0)
-      .sort((a, b) => rings[a]!.area - rings[b]!.area)
-    for (const k of candidates) {
-      const inside = asked.filter(
-        (p) => isInside(p, rings[k]!.polyline) || distanceTo(p, rings[k]!.polyline) <= PAPER_TOLERANCE,
-      )
-      if (inside.length * 2 > asked.length) return k
-    }
-    return -1
+  const frames = findFrames(sceneLines, artwork)
+  const lettering = findLettering(sceneLines, frames)
+  const build = () => arrangeSome(structuralLines(sceneLines, frames, lettering), shapes)
+  let arrangement = build()
+  const pages = findPages(sceneLines, arrangement)
+  if (pages.size > 0) {
+    for (const [line, why] of pages) frames.set(line, why)
+    arrangement = build()
   }
-
-  const rests = (line: SceneLine, end: Point): boolean =>
-    lineIndex
-      .meeting({ minX: end.x, minY: end.y, maxX: end.x, maxY: end.y }, REST)
-      .some(
-        (j) =>
-          sceneLines[j] !== line &&
-          sceneLines[j]!.id !== line.id &&
-          distanceTo(end, sceneLines[j]!.shape.polyline) <= REST,
-      )
-
-  const touchesHolder = (ring: number): boolean => {
-    const holder = rings[nested[ring]!.parent]
-    if (!holder) return false
-    const corners = rings[ring]!.lines.flatMap((i) => cornersOf(shapes[i]!))
-    const apart = corners.filter((p, i) => corners.findIndex((q) => distance(p, q) <= REST) === i)
-    return apart.filter((p) => distanceTo(p, holder.polyline) <= REST).length >= 2
-  }
-
-  const prolongs = (line: SceneLine): boolean => {
-    const course = lineIndex.meeting(line.shape.box, REST).map((j) => sceneLines[j]!)
-    return course.some(
-      (other) =>
-        other.ring < 0 &&
-        other.family !== line.family &&
-        other.shape.length > line.shape.length &&
-        goesOn(other.shape, line.shape),
-    )
-  }
-
+  const { stretches, largest } = locate(sceneLines, arrangement, { frames, lettering })
   return {
     artwork,
     lines: sceneLines,
-    rings,
-    nested,
-    boards,
-    outlineColour: colourOfOutlines(sceneLines, nested, boards),
-    holderOf,
-    restingEnds: (line) =>
-      [line.shape.contour.start, endOf(line.shape.contour)].filter((end) => rests(line, end)).length,
-    touchesHolder,
-    prolongs,
+    layersTell,
+    arrangement,
+    stretches,
+    largest,
+    families: profileFamilies(stretches, arrangement),
   }
 }
 
-const cornersOf = ({ contour }: Shape): Point[] => [contour.start, ...contour.segments.map((s) => s.to)]
+/** The arrangement of some of the lines; its edges speak of positions among all. */
+function arrangeSome(which: readonly number[], shapes: readonly Shape[]): Arrangement {
+  const arrangement = arrange(
+    which.map((i) => shapes[i]!),
+    { reach: REACH },
+  )
+  for (const edge of arrangement.edges) edge.line = which[edge.line]!
+  for (const led of arrangement.led) led.line = which[led.line]!
+  return arrangement
+}
 
-/** Whether `next` begins or ends where `shape` ends and keeps its direction within about 5 degrees. */
-function goesOn(shape: Shape, next: Shape): boolean {
-  return outward(shape).some((a) =>
-    outward(next).some((b) => distance(a.at, b.at) <= REST && a.dx * b.dx + a.dy * b.dy < -0.996),
+/** What the file itself says of a line. */
+function nameOf({ label, look }: UnsortedLine): SceneLine['named'] {
+  for (const name of [label, ...[...look.layers].reverse()]) {
+    const role = name ? roleInName(name) : null
+    if (role) return { role, name: name! }
+  }
+  return null
+}
+
+/** Names that take a line out of the structure: what is printed, drawn or only shown may cross anything. */
+const APART = new Set(['pen', 'print', 'skip'])
+
+/**
+ * The lines that edges and folds can be among. Fills without a stroke are ornaments where outlines are stroked, and
+ * outlines where nothing large is.
+ */
+function structuralLines(
+  lines: readonly SceneLine[],
+  frames: ReadonlyMap<number, string>,
+  lettering: ReadonlySet<number>,
+): number[] {
+  const greatest = (of: (l: SceneLine) => boolean) =>
+    lines.reduce((most, l, i) => {
+      if (frames.has(i) || !of(l)) return most
+      const { minX, minY, maxX, maxY } = l.shape.box
+      return Math.max(most, Math.hypot(maxX - minX, maxY - minY))
+    }, 0)
+  const stroked = greatest((l) => l.look.stroke !== null)
+  const filled = greatest((l) => l.look.stroke === null && l.shape.contour.closed)
+  const strokesOutline = stroked >= 0.5 * filled
+  return lines.flatMap((l, i) =>
+    frames.has(i) ||
+    lettering.has(i) ||
+    (l.named && APART.has(l.named.role.role)) ||
+    (strokesOutline && l.look.stroke === null && l.named?.role.role !== 'cut')
+      ? []
+      : [i],
   )
 }
 
-/** Both ends of an open line with the unit direction in which it leaves there. */
-function outward({ polyline: p }: Shape): { at: Point; dx: number; dy: number }[] {
-  const towards = (from: number, to: number) => {
-    const dx = p[to]! - p[from]!
-    const dy = p[to + 1]! - p[from + 1]!
-    const length = Math.hypot(dx, dy) || 1
-    return { at: { x: p[to]!, y: p[to + 1]! }, dx: dx / length, dy: dy / length }
-  }
-  return [towards(2, 0), towards(p.length - 4, p.length - 2)]
-}
-
-/** How near an end must come to a line to rest on it: folds are often drawn a little short, mm. */
-const REST = 0.5
-
-const NOWHERE: Box = { minX: -1e9, minY: -1e9, maxX: -1e9, maxY: -1e9 }
-
-/** Rings that frame the artboard, or lie behind everything without a stroke. */
-function findBoards(rings: Scene['rings'], lines: SceneLine[], artwork: Scene['artwork']): Set<number> {
-  const boards = new Set<number>()
-  rings.forEach((ring, k) => {
-    const { box } = ring
-    const isRectangle = ring.area > 0.999 * widthOf(box) * heightOf(box)
-    if (!isRectangle) return
-    const near = (a: number, b: number) => Math.abs(a - b) <= 1
-    const isArtboard =
-      near(box.minX, 0) &&
-      near(box.minY, 0) &&
-      near(box.maxX, artwork.width) &&
-      near(box.maxY, artwork.height)
-    const look = lines[ring.lines[0]!]!.look
-    // A rectangle that is the artboard and the only outline is a card that was drawn to its edges.
-    const others = rings.some(
-      (r, j) => j !== k && boxesMeet(box, r.box) && r.area > 0.05 * ring.area && r.area < 0.98 * ring.area,
-    )
-    const isBackdrop =
-      look.stroke === null &&
-      (look.fill === '#ffffff' || isArtboard) &&
-      rings.every((r) => r.area <= ring.area)
-    if ((isArtboard && others) || (isBackdrop && rings.length > 1)) boards.add(k)
+/**
+ * Whether layers part the lines of one pen by purpose: some layer holds only open lines while another one closes
+ * outlines. Layers that name pieces hold both.
+ */
+function doLayersTell(lines: readonly UnsortedLine[], shapes: readonly Shape[]): boolean {
+  type Layer = { lines: number; closing: number; box: Box }
+  const byPen = new Map<string, Map<string, Layer>>()
+  lines.forEach((l, i) => {
+    const { box, contour } = shapes[i]!
+    const pen = familyKeyOf({ ...l.look, layers: [] }, false)
+    const layers = byPen.get(pen) ?? new Map<string, Layer>()
+    byPen.set(pen, layers)
+    const name = l.look.layers.join(' / ')
+    const layer = layers.get(name) ?? { lines: 0, closing: 0, box: { ...box } }
+    layers.set(name, layer)
+    layer.lines += 1
+    if (contour.closed) layer.closing += 1
+    layer.box = {
+      minX: Math.min(layer.box.minX, box.minX),
+      minY: Math.min(layer.box.minY, box.minY),
+      maxX: Math.max(layer.box.maxX, box.maxX),
+      maxY: Math.max(layer.box.maxY, box.maxY),
+    }
   })
-  return boards
-}
-
-function colourOfOutlines(lines: SceneLine[], nested: Nested[], boards: Set<number>): string | null {
-  const lengths = new Map<string, number>()
-  for (const line of lines) {
-    if (line.ring < 0 || boards.has(line.ring) || nested[line.ring]!.depth !== 0) continue
-    const colour = line.look.stroke ?? line.look.fill
-    if (colour) lengths.set(colour, (lengths.get(colour) ?? 0) + line.shape.length)
-  }
-  return [...lengths].sort((a, b) => b[1] - a[1])[0]?.[0] ?? null
+  return [...byPen.values()].some((layers) => {
+    const all = [...layers.values()]
+    if (all.length < 2 || all.length > 6) return false
+    // By purpose the layers lie over one another; by piece they lie side by side.
+    return all.every((a, i) =>
+      all.some(
+        (b, j) =>
+          i !== j &&
+          Math.min(a.box.maxX, b.box.maxX) - Math.max(a.box.minX, b.box.minX) >=
+            0.5 * Math.min(widthOf(a.box), widthOf(b.box)) &&
+          Math.min(a.box.maxY, b.box.maxY) - Math.max(a.box.minY, b.box.minY) >=
+            0.5 * Math.min(heightOf(a.box), heightOf(b.box)),
+      ),
+    )
+  })
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
+import { roleInName } from '../document/role-words'
 import type { Look, Role } from '../document/schema'
 import { suggestRoles } from './suggest'
-import { roleInName } from './words'
 
 const look = (over: Partial<Look> = {}): Look => ({
   stroke: '#000000',
@@ -20,7 +20,7 @@ const seg = (x1: number, y1: number, x2: number, y2: number) => `M${x1} ${y1}L${
 
 function sort(drawn: [string, Look, string?][], artwork = { width: 300, height: 300 }) {
   const lines = drawn.map(([d, l, label], i) => ({ id: `l${i}`, d, look: l, label: label ?? null }))
-  return suggestRoles(lines, artwork, (l) => JSON.stringify(l.look))
+  return suggestRoles(lines, artwork).parts.flat()
 }
 const roles = (drawn: [string, Look, string?][]): [Role, boolean][] =>
   sort(drawn).map((s) => [s.role, s.sure])

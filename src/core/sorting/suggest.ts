@@ -1,80 +1,211 @@
+import { Groups } from '../arrangement/groups'
 import type { Fold, Role } from '../document/schema'
 import { EVIDENCE, type Fact } from './evidence'
-import { makeScene, type SceneLine, type UnsortedLine } from './scene'
-import { FAMILY_SHARE, SURE, WEIGHTS } from './weights'
+import { makeScene, type Scene } from './scene'
+import type { Stretch, UnsortedLine } from './stretch'
+import { SURE, WEIGHTS } from './weights'
 
 export type Suggestion = { role: Role; sure: boolean; why: string; fold: Fold | null }
+
+/** A part of a line with a role of its own; the whole line where `from` is null. */
+export type SortedPart = Suggestion & {
+  from: number | null
+  to: number
+  /** why it is left out: another line runs along the same course, or it reaches past the edge of its piece */
+  drop: 'double' | 'overshoot' | null
+}
+
+export type Sorted = {
+  /** for each line its parts, in order along it */
+  parts: SortedPart[][]
+  layersTell: boolean
+  /** free ends that fall short of a line within reach */
+  led: Scene['arrangement']['led']
+}
 
 type Sums = Partial<Record<Role, number>>
 
 /**
  * Suggests what each line is for, from all that is known of the drawing.
  *
- * Each line adds up the weights of its own facts and listens to the mean of its family; the role with the greatest
- * sum is suggested, and is sure when it is large enough and leads by enough.
+ * Lines are taken apart where they meet; each stretch adds up the weights of its facts, the role with the greatest
+ * sum is suggested, and it is sure when the sum is large enough and leads by enough. Stretches of one line that
+ * agree are one line again.
  * @param lines one source's lines, in drawing order
- * @param familyKey lines with the same key share a look
- * @returns a suggestion for each line, in the same order
  */
 export function suggestRoles(
   lines: readonly UnsortedLine[],
   artwork: { width: number; height: number },
-  familyKey: (line: UnsortedLine) => string,
-): Suggestion[] {
-  const scene = makeScene(lines, artwork, familyKey)
-  const facts = scene.lines.map((line) => EVIDENCE.flatMap((evidence) => evidence(line, scene) ?? []))
-  const own = facts.map(sumUp)
-  const families = new Map<string, { sums: Sums; count: number }>()
-  scene.lines.forEach(({ family: key }, i) => {
-    const family = families.get(key) ?? { sums: {}, count: 0 }
-    addTo(family.sums, own[i]!, 1)
-    family.count += 1
-    families.set(key, family)
+): Sorted {
+  const scene = makeScene(lines, artwork)
+  const facts = scene.stretches.map((stretch) =>
+    EVIDENCE.flatMap((evidence) => evidence(stretch, scene) ?? []),
+  )
+  const suggestions = facts.map((f, k) => judge(scene.stretches[k]!, f))
+  const doubles = settleTwins(scene, facts, suggestions)
+  const paper = paperOf(scene, suggestions)
+  const order = new Map(scene.lines.map((line, i) => [line, i]))
+  const ofLine: number[][] = lines.map(() => [])
+  scene.stretches.forEach(({ line }, k) => {
+    ofLine[order.get(line)!]!.push(k)
   })
-  return scene.lines.map((line, i) => {
-    const family = families.get(line.family)!
-    const sums: Sums = {}
-    addTo(sums, own[i]!, 1)
-    addTo(sums, family.sums, FAMILY_SHARE / family.count)
-    return judge(line, sums, facts[i]!, family.count)
-  })
+  return {
+    parts: ofLine.map((ks, i) => joinParts(scene, i, ks, suggestions, doubles, paper)),
+    layersTell: scene.layersTell,
+    led: scene.arrangement.led,
+  }
 }
 
 function sumUp(facts: readonly Fact[]): Sums {
   const sums: Sums = {}
-  for (const { kind } of facts) addTo(sums, WEIGHTS[kind], 1)
+  for (const { kind } of facts)
+    for (const [role, weight] of Object.entries(WEIGHTS[kind]) as [Role, number][])
+      sums[role] = (sums[role] ?? 0) + weight
   return sums
 }
 
-function addTo(sums: Sums, more: Sums, share: number): void {
-  for (const [role, weight] of Object.entries(more) as [Role, number][])
-    sums[role] = (sums[role] ?? 0) + weight * share
-}
-
-function judge(line: SceneLine, sums: Sums, facts: readonly Fact[], familySize: number): Suggestion {
-  const ranked = (Object.entries(sums) as [Role, number][]).sort((a, b) => b[1] - a[1])
+function judge(stretch: Stretch, facts: readonly Fact[]): Suggestion {
+  const ranked = (Object.entries(sumUp(facts)) as [Role, number][]).sort((a, b) => b[1] - a[1])
   const [role, sum] = ranked[0] ?? (['cut', 0] as [Role, number])
   const lead = sum - (ranked[1]?.[1] ?? 0)
-  const sure = sum >= SURE.least && lead >= SURE.lead
+  const sure = sum >= SURE.least && lead >= SURE.lead - 1e-9
   const speaking = facts.filter((f) => role in WEIGHTS[f.kind])
   const against = facts.filter((f) => !(role in WEIGHTS[f.kind]))
-  const reason =
-    speaking.map((f) => f.because).join(', and ') ||
-    (familySize > 1 ? 'the other lines of its look are so' : 'nothing else is known of it')
+  const reason = speaking.map((f) => f.because).join(', and ') || 'nothing else is known of it'
   const doubt = sure || against.length === 0 ? '' : `, but ${against[0]!.because}`
   return {
     role,
     sure,
     why: `${capital(reason)}${doubt}.`,
-    fold: role === 'score' ? foldOf(line, facts) : null,
+    fold: role === 'score' ? foldOf(stretch, facts) : null,
   }
 }
 
+/**
+ * Of stretches that follow the same course one is kept: the one whose own facts speak most for what all of them
+ * together are. Answers the others.
+ */
+function settleTwins(scene: Scene, facts: readonly Fact[][], suggestions: Suggestion[]): Set<number> {
+  const groups = new Map<number, number[]>()
+  scene.stretches.forEach(({ edge }, k) => {
+    if (edge < 0) return
+    const twin = scene.arrangement.edges[edge]!.twin
+    if (twin < 0) return
+    const group = groups.get(twin) ?? [twin]
+    group.push(k)
+    groups.set(twin, group)
+  })
+  const doubles = new Set<number>()
+  for (const group of groups.values()) {
+    const all = group.flatMap((k) => facts[k]!)
+    const seen = new Set<string>()
+    const each = all.filter((f) => !seen.has(f.kind) && seen.add(f.kind))
+    const first = scene.stretches[group[0]!]!
+    const together = judge(first, each)
+    const keeps = group.reduce((best, k) =>
+      (sumUp(facts[k]!)[together.role] ?? 0) > (sumUp(facts[best]!)[together.role] ?? 0) ? k : best,
+    )
+    for (const k of group) {
+      suggestions[k] = together
+      if (k !== keeps) doubles.add(k)
+    }
+  }
+  return doubles
+}
+
+/**
+ * For each face the number of the paper it belongs to, were everything cut that is suggested as a cut: faces that
+ * folds part are one paper still.
+ */
+function paperOf(scene: Scene, suggestions: readonly Suggestion[]): (stretch: number) => number {
+  const { faces, side } = scene.arrangement
+  const papers = new Groups(faces.length)
+  scene.stretches.forEach(({ edge }, k) => {
+    if (edge < 0 || suggestions[k]!.role === 'cut') return
+    const [l, r] = [side[2 * edge]!, side[2 * edge + 1]!]
+    if (l >= 0 && r >= 0) papers.join(l, r)
+  })
+  return (k) => {
+    const { edge } = scene.stretches[k]!
+    const face = edge < 0 ? -1 : Math.max(side[2 * edge]!, side[2 * edge + 1]!)
+    return face < 0 ? -1 : papers.of(face)
+  }
+}
+
+/** Parts shorter than this are no reason to part a line, mm. */
+const CRUMB = 0.6
+/** How far a fold may reach past the edge of its piece and be trimmed, mm. */
+const OVERSHOOT = 3
+
+type Run = SortedPart & { from: number; length: number; paper: number }
+
+/** The stretches of one line, those that agree next to each other joined. */
+function joinParts(
+  scene: Scene,
+  line: number,
+  stretches: readonly number[],
+  suggestions: readonly Suggestion[],
+  doubles: ReadonlySet<number>,
+  paper: (stretch: number) => number,
+): SortedPart[] {
+  const { edges } = scene.arrangement
+  const apart = stretches.find((k) => scene.stretches[k]!.edge < 0)
+  if (apart !== undefined) return [{ ...suggestions[apart]!, from: null, to: 0, drop: null }]
+  if (stretches.length === 0)
+    return [{ role: 'skip', sure: true, why: 'It has no length.', fold: null, from: null, to: 0, drop: null }]
+  const runs = stretches.map((k): Run => {
+    const { edge, place } = scene.stretches[k]!
+    const { from, to, length } = edges[edge]!
+    const stub = place.kind === 'outside' && stretches.length > 1 && length <= OVERSHOOT
+    const drop = doubles.has(k) ? 'double' : stub ? 'overshoot' : null
+    return { ...suggestions[k]!, from, to, length, drop, paper: paper(k) }
+  })
+  const { contour, places } = scene.lines[line]!.shape
+  const kept = joinRuns(runs)
+  // On a closed line the last run goes on over the start.
+  const first = kept[0]!
+  const last = kept.at(-1)!
+  if (contour.closed && kept.length > 1 && agree(last, first)) {
+    last.to = first.to + places.at(-1)!
+    last.length += first.length
+    if (!first.sure) Object.assign(last, { sure: false, why: first.why })
+    kept.shift()
+  }
+  if (kept.length === 1) return [{ ...kept[0]!, from: null }]
+  if (!contour.closed) {
+    kept[0]!.from = 0
+    kept.at(-1)!.to = places.at(-1)!
+  }
+  return kept
+}
+
+/** Whether two runs are one line. Cuts may go on from piece to piece; all else belongs to one. */
+const agree = (a: Run, b: Run): boolean =>
+  a.role === b.role && a.drop === b.drop && (a.role === 'cut' || a.drop !== null || a.paper === b.paper)
+
+/** Joins runs that agree; those too short to matter go with their longer neighbour. */
+function joinRuns(runs: readonly Run[]): Run[] {
+  const kept: Run[] = []
+  for (const run of runs) {
+    const last = kept.at(-1)
+    const small = run.length < CRUMB && run.drop !== 'double'
+    if (last && (small || agree(last, run))) {
+      // Of two parts that agree on the role, the doubt of either is the doubt of both.
+      if (last.sure && !run.sure && !small) Object.assign(last, { sure: false, why: run.why })
+      last.to = run.to
+      last.length += run.length
+    } else if (last && last.length < CRUMB && last.drop !== 'double')
+      kept[kept.length - 1] = { ...run, from: last.from, length: run.length + last.length }
+    else kept.push({ ...run })
+  }
+  return kept
+}
+
 /** A fold's direction where the file's notation tells it; a plain dash is used for either. */
-function foldOf(line: SceneLine, facts: readonly Fact[]): Fold | null {
+function foldOf({ line }: Stretch, facts: readonly Fact[]): Fold | null {
   const names = [line.label, ...line.look.layers].join(' ')
-  if (/\bmountain\b/i.test(names)) return 'mountain'
-  if (/\bvalley\b/i.test(names)) return 'valley'
+  if (/\b(mountain|berg|montagne|monte|montaña)/i.test(names)) return 'mountain'
+  if (/\b(valley|tal(falt|falz)?|vallée|valle)\b/i.test(names)) return 'valley'
   return facts.some((f) => f.kind === 'dash-dot') ? 'mountain' : null
 }
 

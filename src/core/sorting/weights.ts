@@ -11,41 +11,56 @@ export const WEIGHTS = {
   'named-perforate': { perforate: 6 },
   'named-pen': { pen: 6 },
   'named-print': { print: 6 },
-  'named-skip': { skip: 6 },
-  /** the edge of the whole artboard, or a filled sheet behind everything */
-  artboard: { skip: 8 },
-  /** a closed line that nothing else holds */
-  outline: { cut: 4 },
-  /** one of several open lines that close an outline together */
-  'outline-part': { cut: 4 },
-  /** a closed line in an outline */
+  'named-skip': { skip: 8 },
+  /** the edge of the artboard, a sheet behind everything, a page around pieces */
+  frame: { skip: 8 },
+  /** shapes in a row outside every piece, as the letters of a title are */
+  lettering: { skip: 5.5 },
+  /** paper on one side only */
+  outline: { cut: 5 },
+  /** closes something within a piece */
   opening: { cut: 2.6 },
-  /** an open line within a piece whose both ends rest on other lines: cut, it would sever the piece there */
-  severs: { score: 3, perforate: 1.5 },
-  /** a closed line in an outline that touches it: no opening can, a folded panel does */
-  panel: { score: 3 },
-  /** a short open line that prolongs a longer one of another look, as the slits beside a tuck fold do */
-  prolongs: { cut: 1.6 },
+  /** the side of a flap cut into a panel that is drawn in the look of folds */
+  hinge: { score: 2.6 },
+  /** a straight line that closes a bent one within a piece, all in one look */
+  'perhaps-hinge': { score: 4 },
+  /** from edge to edge with paper on both sides: cut, it would sever the piece there */
+  divides: { score: 2.5, perforate: 1 },
+  /** two panels share it, and each was drawn with it */
+  'drawn-twice': { score: 0.4 },
+  /** a cut look that stops where folds go on, as beside a pop-up or a tuck flap */
+  'stops-at-folds': { cut: 3 },
+  /** three lines or a bend within whole paper, which cannot all be folds */
+  rigid: { cut: 2.5 },
   /** an open line within a piece with a free end */
   slit: { cut: 1.6 },
+  /** a short line that goes on where one of another look ends, as the slits beside a tuck fold do */
+  prolongs: { cut: 4 },
+  /** its look closes pieces, and another look folds them */
+  'outline-look': { cut: 3 },
+  /** its look closes pieces, and there is no other */
+  'only-look': { cut: 1 },
+  /** its look only runs from edge to edge inside, while another one closes the pieces */
+  'fold-look': { score: 3.3 },
+  /** a second such look: another kind of fold, or a perforation */
+  'lesser-fold-look': { score: 1, perforate: 1.2 },
+  /** every line of its look ends free inside pieces: strokes of a pen rather than slits */
+  'free-look': { pen: 2.2 },
   /** dashes of a length that is read as a fold */
-  dashed: { score: 3 },
+  dashed: { score: 2, perforate: 1 },
   /** dashes so short that they are holes */
-  dotted: { perforate: 3 },
+  dotted: { perforate: 3.4 },
   /** dash, dot, dash: the mountain fold of origami diagrams */
-  'dash-dot': { score: 3.5 },
-  /** a colour other than the outlines', and no outline in it */
-  'other-colour': { score: 0.8 },
-  /** a closed fill without a stroke in an outline: more often an ornament than an opening */
-  'filled-inside': { print: 1.4 },
-  /** outside every outline */
-  outside: { skip: 2 },
+  'dash-dot': { score: 3 },
+  /** a fill without a stroke, where outlines are stroked: an ornament rather than an opening */
+  'filled-only': { print: 3.5 },
+  /** outside every piece */
+  outside: { skip: 3 },
+  /** small and well clear of every piece, as titles and samples of a legend are */
+  'far-outside': { skip: 6.5 },
 } as const satisfies Record<string, Partial<Record<Role, number>>>
 
 export type EvidenceKind = keyof typeof WEIGHTS
 
-/** How much a line listens to the rest of its family. */
-export const FAMILY_SHARE = 1
-
-/** A suggestion is sure when its sum reaches `LEAST` and leads the next role by `LEAD`. */
+/** A suggestion is sure when its sum reaches `least` and leads the next role by `lead`. */
 export const SURE = { least: 3, lead: 2 }

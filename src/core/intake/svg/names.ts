@@ -1,6 +1,4 @@
-/** Names that drawing programs give of themselves say nothing about a line: g12, path3-4, Layer_1, rect10. */
-const GIVEN_BY_A_PROGRAM =
-  /^(?:g|group|path|layer|ebene|calque|capa|livello|svg|use|rect|circle|line|polyline|polygon|ellipse|symbol|shape|object|compound|clip|mask|id|surface)?[-_ .]*(?:\d[-\d_.]*)?$/i
+import { isGivenByAProgram, isNumberedLayer } from '../../document/given-names'
 
 /** Escapes of characters that an id may not hold, as some programs write them: `_x5F_` for an underscore. */
 const unescapeId = (id: string): string =>
@@ -11,14 +9,24 @@ const unescapeId = (id: string): string =>
  * Control characters are dropped and the length is capped, since names come from strangers.
  */
 export function humanName(attributes: Record<string, string>): string | null {
+  const name = nameIn(attributes)
+  return isGivenByAProgram(name) ? null : name
+}
+
+/** The name of a group as a layer: given by a person, or the number of a layer. */
+export function layerName(attributes: Record<string, string>): string | null {
+  const name = nameIn(attributes)
+  return isGivenByAProgram(name) && !isNumberedLayer(name) ? null : name
+}
+
+function nameIn(attributes: Record<string, string>): string {
   const label = Object.keys(attributes).find(
     (name) => name === 'label' || name.endsWith(':label') || name === 'data-name',
   )
   const raw = (label ? attributes[label] : undefined) ?? unescapeId(attributes.id ?? '')
-  const name = raw!
+  return raw!
     .replace(/\p{Cc}/gu, ' ')
     .replace(/[\s_]+/g, ' ')
     .trim()
     .slice(0, 120)
-  return name === '' || GIVEN_BY_A_PROGRAM.test(name) ? null : name
 }

@@ -15,7 +15,7 @@ import { distance } from '../../geometry/point'
 import type { Drawing, DrawnLine } from '../drawing'
 import { IntakeRefusal, LIMITS } from '../refusal'
 import { type Axis, resolveLength, splitLength, type Viewport } from './lengths'
-import { humanName } from './names'
+import { humanName, layerName } from './names'
 import { Notices } from './notices'
 import { contoursOf, SHAPE_NAMES } from './shapes'
 import { computeStyle, opacityOf, resolvePaint, type Style } from './style'
@@ -164,7 +164,7 @@ class SvgReader {
       if (style[effect] && style[effect] !== 'none') this.notices.add(effect, `line ${element.line}`)
     if (SHAPE_NAMES.has(name)) this.takeShape(element, context)
     else if (name === 'g' || name === 'a') {
-      const layer = humanName(attributes)
+      const layer = layerName(attributes)
       this.walkChildren(element, layer ? { ...context, layers: [...context.layers, layer] } : context)
     } else if (name === 'switch') {
       const child = element.children.find((c) => c.name !== '' && c.name !== 'foreignObject')

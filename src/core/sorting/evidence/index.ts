@@ -1,11 +1,21 @@
-import { colour } from './colour'
+import { drawnTwice, prolongs, rigid, stopsAtFolds } from './course'
 import { dashes } from './dashes'
-import { ends } from './ends'
 import type { Evidence } from './evidence'
+import { hinge, look } from './look'
 import { naming } from './naming'
-import { nesting } from './nesting'
+import { place } from './place'
 
 export type { Fact } from './evidence'
 
 /** Every kind of evidence; reasons are told in this order. */
-export const EVIDENCE: readonly Evidence[] = [naming, dashes, nesting, ends, colour]
+export const EVIDENCE: readonly Evidence[] = [
+  naming,
+  dashes,
+  place,
+  hinge,
+  look,
+  stopsAtFolds,
+  rigid,
+  prolongs,
+  drawnTwice,
+]

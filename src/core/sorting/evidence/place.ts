@@ -1,0 +1,41 @@
+import type { Evidence, Fact } from './evidence'
+
+/** Where the stretch lies among the faces of the drawing. */
+export const place: Evidence = ({ line, place: at }): Fact | null => {
+  switch (at.kind) {
+    case 'frame':
+      return { kind: 'frame', because: at.why }
+    case 'lettering':
+      return {
+        kind: 'lettering',
+        because: 'it stands in a row of small shapes outside every piece, as writing does',
+      }
+    case 'outline':
+      return {
+        kind: 'outline',
+        because:
+          at.parts > 1
+            ? `${at.parts} lines close an outline together, and it is one of them`
+            : 'it is the outline of a piece',
+      }
+    case 'opening':
+      return { kind: 'opening', because: 'it closes an opening inside a piece' }
+    case 'divides':
+      return {
+        kind: 'divides',
+        because: at.severs
+          ? 'it runs from edge to edge, so a cut would sever the piece there'
+          : 'it runs from line to line with paper on both sides',
+      }
+    case 'slit':
+      return { kind: 'slit', because: 'it ends free within the paper, as a slit does' }
+    case 'within':
+      return line.look.stroke === null
+        ? { kind: 'filled-only', because: 'it is a filled shape without a stroke, while outlines have one' }
+        : null
+    case 'outside':
+      return at.far
+        ? { kind: 'far-outside', because: 'it is small and lies clear of every piece' }
+        : { kind: 'outside', because: 'it lies outside every outline' }
+  }
+}

@@ -1,0 +1,66 @@
+import type { Arrangement } from '../arrangement'
+import { isDotted } from './beat'
+import type { Stretch } from './stretch'
+
+/** What the lines of one look do, by length in mm. */
+export type FamilyProfile = {
+  length: number
+  outline: number
+  opening: number
+  divides: number
+  /** the part of `divides` that cannot all be folds */
+  bent: number
+  slit: number
+  /** drawn in dots as close as holes */
+  dotted: boolean
+  /** what its look says of it within the whole drawing */
+  kind: 'outline-look' | 'fold-look' | 'lesser-fold-look' | 'only-look' | 'free-look' | 'other'
+}
+
+/**
+ * Profiles every family: which look closes the pieces, and which runs only inside them from edge to edge. That
+ * contrast tells cuts from folds whatever the colours are.
+ */
+export function profileFamilies(
+  stretches: readonly Stretch[],
+  { edges }: Arrangement,
+): Map<string, FamilyProfile> {
+  const families = new Map<string, FamilyProfile>()
+  for (const { line, edge, place } of stretches) {
+    const profile = families.get(line.family) ?? {
+      length: 0,
+      outline: 0,
+      opening: 0,
+      divides: 0,
+      bent: 0,
+      slit: 0,
+      dotted: isDotted(line.look.dash),
+      kind: 'other' as const,
+    }
+    families.set(line.family, profile)
+    if (edge < 0 || edges[edge]!.twin >= 0) continue
+    const { length } = edges[edge]!
+    if (place.kind !== 'outside') profile.length += length
+    if (place.kind === 'divides' && place.bent) profile.bent += length
+    if (
+      place.kind === 'outline' ||
+      place.kind === 'opening' ||
+      place.kind === 'divides' ||
+      place.kind === 'slit'
+    )
+      profile[place.kind] += length
+  }
+  const all = [...families.values()]
+  const outlines = all.reduce((sum, f) => sum + f.outline, 0)
+  for (const f of all) if (f.outline > 0.15 * outlines && f.outline > 0.1 * f.length) f.kind = 'outline-look'
+  const folds = all
+    .filter((f) => f.kind === 'other' && f.divides > 0.5 * f.length && f.outline < 0.1 * f.length)
+    // The main folds are not those drawn as holes.
+    .sort((a, b) => Number(a.dotted) - Number(b.dotted) || b.divides - a.divides)
+  folds.forEach((f, i) => {
+    f.kind = i === 0 ? 'fold-look' : 'lesser-fold-look'
+  })
+  for (const f of all) if (f.kind === 'other' && f.slit > 0.9 * f.length && f.length > 0) f.kind = 'free-look'
+  if (folds.length === 0) for (const f of all) if (f.kind === 'outline-look') f.kind = 'only-look'
+  return families
+}

@@ -1,0 +1,218 @@
+import type { Arrangement } from '../arrangement'
+import { polylineOfWalk } from '../arrangement/faces'
+import { type Box, heightOf, widthOf } from '../geometry/measure'
+import type { Point } from '../geometry/point'
+import { isInside, polylineLength, samplesOf } from '../geometry/polyline'
+import { SpatialIndex } from '../geometry/spatial-index'
+import type { Place, SceneLine, Stretch } from './stretch'
+
+type Known = { frames: ReadonlyMap<number, string>; lettering: ReadonlySet<number> }
+
+/** Says of every stretch where it lies, and how large the largest piece is. */
+export function locate(
+  lines: readonly SceneLine[],
+  arrangement: Arrangement,
+  { frames, lettering }: Known,
+): { stretches: Stretch[]; largest: Box | null } {
+  const { edges, faces, side, within, component } = arrangement
+  const depthOf = (f: number) => (f < 0 ? -1 : faces[f]!.depth)
+  const componentFaces = new Map<number, number>()
+  for (const face of faces) {
+    const c = component[face.walk[0]! >> 1]!
+    componentFaces.set(c, (componentFaces.get(c) ?? 0) + 1)
+  }
+  // A part with folds of its own inside a piece's face is paper, whatever the nesting says.
+  const isOutline = (f: number, outer: number) =>
+    depthOf(f) % 2 === 0 && (outer < 0 || depthOf(outer) % 2 === 1)
+  const largest = faces
+    .filter((f) => f.depth === 0)
+    .reduce<Box | null>((most, f) => (most && diagonal(most) >= diagonal(f.box) ? most : f.box), null)
+  const byFace = new Map<number, number>()
+  edges.forEach((_, k) => {
+    const [l, r] = [side[2 * k]!, side[2 * k + 1]!]
+    if (l === r) return
+    const outer = depthOf(l) < depthOf(r) ? l : r
+    const inner = outer === l ? r : l
+    if (depthOf(outer) < depthOf(inner)) byFace.set(inner, (byFace.get(inner) ?? 0) + 1)
+  })
+  const seen = new Set<number>()
+  const stretches = edges.map((edge, k): Stretch => {
+    const line = lines[edge.line]!
+    seen.add(edge.line)
+    const [l, r] = [side[2 * k]!, side[2 * k + 1]!]
+    const place = ((): Place => {
+      if (l === r) {
+        if (l < 0)
+          return { kind: 'outside', far: isFar(edge.polyline, largest, component[k]!, componentFaces) }
+        return { kind: 'slit', prolongs: false }
+      }
+      const c = component[k]!
+      const nest = within[c]!
+      if (l === nest || r === nest) {
+        const inner = l === nest ? r : l
+        const parts = byFace.get(inner) ?? 1
+        return isOutline(inner, nest)
+          ? { kind: 'outline', parts }
+          : { kind: 'opening', parts, straight: isStraight(edge.polyline) }
+      }
+      return { kind: 'divides', severs: false, bent: false, twice: false, prolongs: false }
+    })()
+    return { line, edge: k, place }
+  })
+  lookAtNodes(stretches, arrangement)
+  const paper = faces.map((_, f) => f).filter((f) => depthOf(f) % 2 === 0)
+  const index = new SpatialIndex(paper.map((f) => faces[f]!.box))
+  const rings = new Map<number, Float64Array>()
+  const holds = (f: number, p: Point) => {
+    const known = rings.get(f) ?? polylineOfWalk(faces[f]!.walk, edges)
+    rings.set(f, known)
+    return isInside(p, known)
+  }
+  lines.forEach((line, i) => {
+    if (seen.has(i)) return
+    const place = ((): Place => {
+      const frame = frames.get(i)
+      if (frame) return { kind: 'frame', why: frame }
+      if (lettering.has(i)) return { kind: 'lettering' }
+      const asked = samplesOf(line.shape.polyline)
+      const inside = asked.filter((p) =>
+        index.meeting({ minX: p.x, minY: p.y, maxX: p.x, maxY: p.y }).some((k) => holds(paper[k]!, p)),
+      )
+      return inside.length * 2 >= asked.length ? { kind: 'within' } : { kind: 'outside', far: true }
+    })()
+    stretches.push({ line, edge: -1, place })
+  })
+  return { stretches, largest }
+}
+
+const diagonal = (box: Box) => Math.hypot(widthOf(box), heightOf(box))
+
+/** Whether something outside is small and well clear of the pieces, as samples in a legend are. */
+function isFar(
+  polyline: Float64Array,
+  largest: Box | null,
+  component: number,
+  faces: ReadonlyMap<number, number>,
+): boolean {
+  if (!largest || (faces.get(component) ?? 0) > 0) return false
+  const n = polyline.length
+  return (
+    Math.hypot(polyline[n - 2]! - polyline[0]!, polyline[n - 1]! - polyline[1]!) < 0.4 * diagonal(largest)
+  )
+}
+
+/** What the nodes at the ends of dividing stretches and slits say. */
+function lookAtNodes(stretches: Stretch[], { nodes, edges, degree }: Arrangement): void {
+  const at: number[][] = nodes.map(() => [])
+  const twins = new Set<number>()
+  const isPanel = (k: number) => stretches[k]!.line.shape.contour.closed
+  stretches.forEach(({ edge }, k) => {
+    const e = edges[edge]!
+    if (e.twin >= 0) {
+      // Two closed panels that share a side; what is simply drawn twice is no panel.
+      if (isPanel(k) && isPanel(e.twin)) twins.add(edge).add(e.twin)
+      return
+    }
+    at[e.a]!.push(k)
+    at[e.b]!.push(k)
+  })
+  const onRim = (node: number) =>
+    at[node]!.some((k) => stretches[k]!.place.kind === 'outline' || stretches[k]!.place.kind === 'opening')
+  // Lines that run from rim to rim as they were drawn are folds, whatever ends on them.
+  const ends = new Map<SceneLine, number>()
+  for (const { line, edge } of stretches) {
+    const { a, b, from, to } = edges[edge]!
+    const whole = line.shape.places.at(-1)!
+    const touched = Number(from < 1e-9 && onRim(a)) + Number(Math.abs(to - whole) < 1e-9 && onRim(b))
+    ends.set(line, (ends.get(line) ?? 0) + touched)
+  }
+  const spans = new Set(
+    [...ends].flatMap(([line, n]) => (n === 2 && !line.shape.contour.closed ? [line] : [])),
+  )
+  stretches.forEach((stretch, k) => {
+    const e = edges[stretch.edge]!
+    const { place } = stretch
+    if (place.kind === 'divides') {
+      place.severs = onRim(e.a) && onRim(e.b)
+      place.twice = twins.has(stretch.edge)
+      place.bent =
+        isBent(e.polyline) ||
+        (!spans.has(stretch.line) &&
+          [e.a, e.b].some((node) => !onRim(node) && passesAnEnd(k, node, stretches, edges, at[node]!)))
+    }
+    if (place.kind === 'divides' || place.kind === 'slit')
+      place.prolongs = [e.a, e.b].some(
+        (node) => degree[node] === 2 && prolongsAt(k, at[node]!, stretches, edges, node),
+      )
+  })
+}
+
+/** The unit direction in which a stretch leaves a node. */
+export function leaving(e: Arrangement['edges'][number], node: number): Point {
+  const p = e.polyline
+  const n = p.length
+  const back = e.a !== node
+  const [x, y] = back ? [p[n - 2]!, p[n - 1]!] : [p[0]!, p[1]!]
+  for (let i = 2; i < n; i += 2) {
+    const j = back ? n - 2 - i : i
+    const [dx, dy] = [p[j]! - x, p[j + 1]! - y]
+    const length = Math.hypot(dx, dy)
+    if (length > 0.3 || i === n - 2) return { x: dx / (length || 1), y: dy / (length || 1) }
+  }
+  return { x: 0, y: 0 }
+}
+
+/**
+ * Whether a stretch runs straight on past an inner node at which one other line ends. Folds that meet inside the paper
+ * are at least four, or two that are one straight line: three creases round a point of whole paper are rigid, as a
+ * spherical linkage of three bars is (Demaine and O'Rourke, "Geometric Folding Algorithms", from memory). So the two
+ * that run straight on are a cut, and the third is the fold that ends there.
+ */
+function passesAnEnd(
+  k: number,
+  node: number,
+  stretches: readonly Stretch[],
+  edges: Arrangement['edges'],
+  here: readonly number[],
+): boolean {
+  if (here.length !== 3) return false
+  const mine = leaving(edges[stretches[k]!.edge]!, node)
+  return here.some((j) => {
+    if (j === k) return false
+    const other = leaving(edges[stretches[j]!.edge]!, node)
+    return mine.x * other.x + mine.y * other.y < -0.97
+  })
+}
+
+const isStraight = (p: Float64Array): boolean => {
+  const n = p.length
+  const chord = Math.hypot(p[n - 2]! - p[0]!, p[n - 1]! - p[1]!)
+  return polylineLength(p) <= 1.001 * chord
+}
+
+/** Whether a stretch bends sharply on its way: a fold runs straight or in a smooth curve. */
+function isBent(p: Float64Array): boolean {
+  for (let i = 2; i < p.length - 2; i += 2) {
+    const [ax, ay] = [p[i]! - p[i - 2]!, p[i + 1]! - p[i - 1]!]
+    const [bx, by] = [p[i + 2]! - p[i]!, p[i + 3]! - p[i + 1]!]
+    if (ax * bx + ay * by < 0.8 * Math.hypot(ax, ay) * Math.hypot(bx, by)) return true
+  }
+  return false
+}
+
+/** Whether a stretch goes straight on where a longer one of another look ends. */
+function prolongsAt(
+  k: number,
+  here: readonly number[],
+  stretches: readonly Stretch[],
+  edges: Arrangement['edges'],
+  node: number,
+): boolean {
+  const mine = leaving(edges[stretches[k]!.edge]!, node)
+  return here.some((j) => {
+    if (j === k || stretches[j]!.line.family === stretches[k]!.line.family) return false
+    if (edges[stretches[j]!.edge]!.length < 1.5 * edges[stretches[k]!.edge]!.length) return false
+    const other = leaving(edges[stretches[j]!.edge]!, node)
+    return mine.x * other.x + mine.y * other.y < -0.99
+  })
+}

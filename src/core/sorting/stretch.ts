@@ -1,0 +1,39 @@
+import type { roleInName } from '../document/role-words'
+import type { Look } from '../document/schema'
+import type { Shape } from '../geometry/shape'
+
+/** A line before it has a role. */
+export type UnsortedLine = { id: string; d: string; look: Look; label: string | null }
+
+export type SceneLine = UnsortedLine & {
+  shape: Shape
+  /** lines of the same family share a look */
+  family: string
+  /** the role that its name or a layer's speaks of, innermost first */
+  named: { role: ReturnType<typeof roleInName> & object; name: string } | null
+}
+
+/** A part of a line between two places where it meets others: what a role is given to first. */
+export type Stretch = {
+  line: SceneLine
+  /** position of its edge in the arrangement, or -1 for a line that takes no part in the structure */
+  edge: number
+  place: Place
+}
+
+/** Where a stretch lies among the faces of the drawing. */
+export type Place =
+  /** paper on one side, none on the other */
+  | { kind: 'outline'; parts: number }
+  /** closes something within a piece */
+  | { kind: 'opening'; parts: number; straight: boolean }
+  /** paper on both sides, of different faces */
+  | { kind: 'divides'; severs: boolean; bent: boolean; twice: boolean; prolongs: boolean }
+  /** within one face, an end free */
+  | { kind: 'slit'; prolongs: boolean }
+  /** bounds nothing and lies outside of every piece */
+  | { kind: 'outside'; far: boolean }
+  /** an ornament in a piece, that takes no part in the structure */
+  | { kind: 'within' }
+  | { kind: 'frame'; why: string }
+  | { kind: 'lettering' }
