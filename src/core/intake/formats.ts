@@ -1,9 +1,10 @@
 import type { Drawing, Format, IntakeOptions } from './drawing'
+import { dxf } from './dxf'
 import { IntakeRefusal, LIMITS } from './refusal'
 import { svg } from './svg'
 
 /** Every kind of file that can be taken in. */
-export const FORMATS: readonly Format[] = [svg]
+export const FORMATS: readonly Format[] = [svg, dxf]
 
 /**
  * Reads a file of any known kind.

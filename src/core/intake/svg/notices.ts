@@ -1,9 +1,8 @@
-import type { Severity } from '../../document/schema'
-import type { IntakeFinding } from '../drawing'
+import { count, type NoticeKinds, type Notices } from '../notices'
 import type { XmlElement } from './xml'
 
 /** What can be noticed while reading: severity, and the sentence for `count` of them, the first at `place`. */
-const KINDS: Record<string, { severity: Severity; say: (count: number, place: string) => string }> = {
+export const SVG_NOTICES: NoticeKinds = {
   text: {
     severity: 'warning',
     say: (n, at) =>
@@ -45,15 +44,6 @@ const KINDS: Record<string, { severity: Severity; say: (count: number, place: st
     say: (n, at) =>
       `${count(n, 'path')} taken only up to an error (first at ${at}). Compare it with the original.`,
   },
-  absurd: {
-    severity: 'warning',
-    say: (n, at) =>
-      `${count(n, 'line')} left out (first at ${at}): its coordinates are not numbers or lie more than 20 m away.`,
-  },
-  crumb: {
-    severity: 'note',
-    say: (n, at) => `${count(n, 'line')} without length left out (first at ${at}).`,
-  },
   hidden: {
     severity: 'note',
     say: (n, at) =>
@@ -75,8 +65,6 @@ const KINDS: Record<string, { severity: Severity; say: (count: number, place: st
   },
 }
 
-const count = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`
-
 const FOREIGN: Record<string, string> = {
   text: 'text',
   image: 'image',
@@ -93,28 +81,10 @@ const FOREIGN: Record<string, string> = {
   set: 'animation',
 }
 
-/** What was noticed in a file, counted by kind with the place of the first. */
-export class Notices {
-  private readonly seen = new Map<string, { count: number; first: string }>()
-
-  add(kind: string, place: string): void {
-    const known = this.seen.get(kind)
-    if (known) known.count += 1
-    else this.seen.set(kind, { count: 1, first: place })
-  }
-
-  /** Whether the element is none that draws lines; if so it is noted where a person would miss it. */
-  takeForeign(name: string, element: XmlElement): boolean {
-    const kind = FOREIGN[name]
-    if (kind === undefined) return false
-    if (kind !== '') this.add(kind, `line ${element.line}`)
-    return true
-  }
-
-  findings(): IntakeFinding[] {
-    return [...this.seen].map(([kind, { count: n, first }]) => {
-      const { severity, say } = KINDS[kind]!
-      return { rule: `intake-${kind}`, severity, message: say(n, first) }
-    })
-  }
+/** Whether the element is none that draws lines; if so it is noted where a person would miss it. */
+export function takeForeign(notices: Notices, name: string, element: XmlElement): boolean {
+  const kind = FOREIGN[name]
+  if (kind === undefined) return false
+  if (kind !== '') notices.add(kind, `line ${element.line}`)
+  return true
 }

@@ -8,15 +8,14 @@ import {
   scaling,
   translation,
 } from '../../geometry/affine'
-import { GEOMETRY_TOLERANCE } from '../../geometry/flatten'
-import { areaOf, boundsOf } from '../../geometry/measure'
-import { type Contour, endOf, transformContour, writePath } from '../../geometry/path'
-import { distance } from '../../geometry/point'
-import type { Drawing, DrawnLine } from '../drawing'
+import { transformContour } from '../../geometry/path'
+import type { Drawing } from '../drawing'
+import { LineCollector } from '../line-collector'
+import { Notices } from '../notices'
 import { IntakeRefusal, LIMITS } from '../refusal'
 import { type Axis, resolveLength, splitLength, type Viewport } from './lengths'
 import { humanName, layerName } from './names'
-import { Notices } from './notices'
+import { SVG_NOTICES, takeForeign } from './notices'
 import { contoursOf, SHAPE_NAMES } from './shapes'
 import { computeStyle, opacityOf, resolvePaint, type Style } from './style'
 import { StyleSheet } from './stylesheet'
@@ -66,9 +65,8 @@ export function readSvgTree(root: XmlElement, mmPerPx: number | null): Drawing {
 class SvgReader {
   private readonly byId = new Map<string, XmlElement>()
   private readonly sheet = new StyleSheet()
-  private readonly notices = new Notices()
-  private readonly lines: DrawnLine[] = []
-  private segments = 0
+  private readonly notices = new Notices(SVG_NOTICES)
+  private readonly lines = new LineCollector(this.notices)
   private visits = 0
   private elements = 0
 
@@ -103,7 +101,7 @@ class SvgReader {
     return {
       artwork: { width: viewport.width * mmPerPx, height: viewport.height * mmPerPx },
       scale,
-      lines: this.lines,
+      lines: this.lines.lines,
       findings: this.notices.findings(),
     }
   }
@@ -153,7 +151,7 @@ class SvgReader {
       )
     const { name, attributes } = element
     if (name === '' || NEVER_DRAWN.has(name)) return
-    if (this.notices.takeForeign(name, element)) return
+    if (takeForeign(this.notices, name, element)) return
     const context = this.styled(element, parent)
     const { style } = context
     if (style.display === 'none') {
@@ -237,29 +235,13 @@ class SvgReader {
     }
     this.elements += 1
     const label = humanName(element.attributes)
-    for (const contour of contours) {
-      const inMm = settle(transformContour(contour, matrix), look)
-      if (!withinReach(inMm)) {
-        this.notices.add('absurd', `line ${element.line}`)
-        continue
-      }
-      if (isCrumb(inMm)) {
-        this.notices.add('crumb', `line ${element.line}`)
-        continue
-      }
-      this.segments += inMm.segments.length
-      if (this.segments > LIMITS.segments)
-        throw new IntakeRefusal(
-          `The drawing has more than ${LIMITS.segments.toLocaleString('en')} stretches (reached at line ${element.line}). Simplify its paths, or split it into several files.`,
-        )
-      this.lines.push({
-        d: writePath(inMm),
-        look,
-        label,
-        element: this.elements,
-        fillRule: style['fill-rule'] === 'evenodd' ? 'evenodd' : 'nonzero',
-      })
-    }
+    const fillRule = style['fill-rule'] === 'evenodd' ? 'evenodd' : 'nonzero'
+    for (const contour of contours)
+      this.lines.add(
+        transformContour(contour, matrix),
+        { look, label, element: this.elements, fillRule },
+        `line ${element.line}`,
+      )
   }
 
   /** How a shape is drawn, in mm; null where nothing of it can be seen. */
@@ -290,23 +272,3 @@ class SvgReader {
 }
 
 const round = (value: number): number => Math.round(value * 100) / 100
-
-/** Marks a contour as closed where its ends meet, or where only its fill is seen: a fill closes what it fills. */
-function settle(contour: Contour, look: Look): Contour {
-  if (contour.closed) return contour
-  const meets = contour.segments.length > 1 && distance(contour.start, endOf(contour)) <= GEOMETRY_TOLERANCE
-  const closes = (meets && Math.abs(areaOf(contour)) > GEOMETRY_TOLERANCE) || look.stroke === null
-  return closes ? { ...contour, closed: true } : contour
-}
-
-function withinReach(contour: Contour): boolean {
-  const box = boundsOf(contour)
-  const reach = (v: number) => Number.isFinite(v) && Math.abs(v) <= LIMITS.reach
-  return reach(box.minX) && reach(box.minY) && reach(box.maxX) && reach(box.maxY)
-}
-
-/** A contour without any length: nothing that a tool could follow. */
-function isCrumb(contour: Contour): boolean {
-  const box = boundsOf(contour)
-  return box.maxX - box.minX < GEOMETRY_TOLERANCE && box.maxY - box.minY < GEOMETRY_TOLERANCE
-}

@@ -1,0 +1,129 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import { describe, expect, it } from 'vitest'
+import { distanceTo } from '../../geometry/polyline'
+import { shapeOf } from '../../geometry/shape'
+import { readDrawing } from '../formats'
+import { indexedColour } from './colours'
+
+const folder = fileURLToPath(new URL('./samples/', import.meta.url))
+const bytesOf = (text: string) => new TextEncoder().encode(text)
+const read = (bytes: Uint8Array, mmPerUnit: number | null = null) => readDrawing(bytes, 'die.dxf', { mmPerUnit })
+/** A DXF file with the given entities, group codes and values by turns. */
+const file = (entities: string, header = '') =>
+  bytesOf(
+    `0\nSECTION\n2\nHEADER\n${header}0\nENDSEC\n0\nSECTION\n2\nENTITIES\n${entities.trim().split(/\s*\|\s*/).join('\n')}\n0\nENDSEC\n0\nEOF\n`,
+  )
+
+describe('against what a general DXF library (ezdxf 0.18) makes of the same files', () => {
+  const samples = readdirSync(folder).filter((n) => n.endsWith('.json'))
+  it.each(samples)('%s', async (name) => {
+    const expected = JSON.parse(readFileSync(folder + name, 'utf8')) as [number, number][][]
+    const drawing = await read(readFileSync(folder + name.replace('.json', '.dxf')), 1)
+    expect(drawing.lines).toHaveLength(expected.length)
+    const minX = Math.min(...expected.flat().map((p) => p[0]))
+    const maxY = Math.max(...expected.flat().map((p) => p[1]))
+    drawing.lines.forEach((line, i) => {
+      const theirs = Float64Array.from(expected[i]!.flatMap(([x, y]) => [x - minX, maxY - y]))
+      const ours = shapeOf(line.d)
+      // Their curves are flattened to 0.01, ours too; the boxes of both are known to a flattening's width.
+      for (let k = 0; k < theirs.length; k += 2)
+        expect(distanceTo({ x: theirs[k]!, y: theirs[k + 1]! }, ours.polyline)).toBeLessThan(0.05)
+      for (let k = 0; k < ours.polyline.length; k += 2)
+        expect(distanceTo({ x: ours.polyline[k]!, y: ours.polyline[k + 1]! }, theirs)).toBeLessThan(0.05)
+    })
+  })
+})
+
+describe('looks', () => {
+  it('come by layer, by entity and by block; hidden layers and layout pages stay out', async () => {
+    const { lines, findings, scale } = await read(readFileSync(`${folder}looks.dxf`))
+    expect(scale).toMatchObject({ mmPerUnit: 25.4, sure: true })
+    expect(lines.map(({ look }) => [look.layers[0], look.stroke, look.dash.length > 0])).toEqual([
+      ['Cut', '#ff0000', false],
+      ['Fold', '#0000ff', true],
+      ['Fold', '#00ff00', false],
+      ['Cut', '#010203', false],
+      ['True', '#123456', false],
+      ['Cut', '#ff00ff', false],
+    ])
+    expect(findings.map((f) => f.rule).sort()).toEqual([
+      'intake-hidden',
+      'intake-paper-space',
+      'intake-text',
+    ])
+  })
+
+  it('keeps dashes as dashes whatever scale a linetype has', async () => {
+    const { lines } = await read(readFileSync(`${folder}looks.dxf`))
+    expect(lines[1]!.look.dash[0]).toBeGreaterThanOrEqual(2)
+  })
+
+  it('knows the colours of the index', () => {
+    expect([1, 5, 7, 10, 30, 90, 170, 250].map(indexedColour)).toEqual([
+      '#ff0000',
+      '#0000ff',
+      '#000000',
+      '#ff0000',
+      '#ff8000',
+      '#00ff00',
+      '#0000ff',
+      '#333333',
+    ])
+  })
+})
+
+describe('units', () => {
+  const square = (w: number, h: number) =>
+    `0|LWPOLYLINE|8|0|90|4|70|1|10|0|20|0|10|${w}|20|0|10|${w}|20|${h}|10|0|20|${h}`
+
+  it.each([
+    [1, 25.4],
+    [4, 1],
+    [5, 10],
+    [6, 1000],
+  ])('$INSUNITS %i is %f mm (DXF reference)', async (code, mm) => {
+    const { scale, artwork } = await read(file(square(2, 1), `9\n$INSUNITS\n70\n${code}\n`))
+    expect(scale.mmPerUnit).toBe(mm)
+    expect(artwork.width).toBeCloseTo(2 * mm)
+  })
+
+  it('are asked for where the file states none, the likeliest first', async () => {
+    const inMm = await read(file(square(210, 297)))
+    expect(inMm.scale).toMatchObject({ mmPerUnit: 1, sure: false })
+    expect(inMm.scale.choices.map((c) => c.mmPerUnit)).toEqual([1, 10, 25.4])
+    expect(inMm.scale.choices[0]!.label).toContain('A4')
+    const inInches = await read(file(square(8.5, 11)))
+    expect(inInches.scale.choices[0]).toMatchObject({ mmPerUnit: 25.4 })
+    const inCm = await read(file(square(21, 29.7)))
+    expect(inCm.scale.choices[0]).toMatchObject({ mmPerUnit: 10 })
+  })
+})
+
+describe('files that cannot be taken', () => {
+  it.each<[string, Uint8Array, RegExp]>([
+    ['binary', bytesOf('AutoCAD Binary DXF\r\n\x1a\0'), /binary.*Save it as DXF text/],
+    ['DWG', bytesOf('AC1027\0\0\0'), /DWG.*Save it as DXF/],
+    ['no entities', bytesOf('0\nSECTION\n2\nHEADER\n0\nENDSEC\n0\nEOF\n'), /no section of entities/],
+    ['broken pairs', bytesOf('0\nSECTION\n2\nENTITIES\n0\nLINE\nhello\nworld\n'), /line 7.*group code/],
+    ['empty', file('0|TEXT|1|hello'), /holds no lines/],
+  ])('%s', async (_, bytes, message) => {
+    await expect((async () => read(bytes))()).rejects.toThrow(message)
+  })
+
+  it('survives blocks that contain themselves', async () => {
+    const text =
+      '0\nSECTION\n2\nBLOCKS\n0\nBLOCK\n2\nA\n10\n0\n20\n0\n0\nLINE\n10\n0\n20\n0\n11\n9\n21\n9\n0\nINSERT\n2\nA\n0\nENDBLK\n0\nENDSEC\n0\nSECTION\n2\nENTITIES\n0\nINSERT\n2\nA\n0\nENDSEC\n0\nEOF\n'
+    const { lines, findings } = await read(bytesOf(text))
+    expect(lines).toHaveLength(1)
+    expect(findings.map((f) => f.rule)).toEqual(['intake-broken-insert'])
+  })
+
+  it('leaves out entities whose numbers make no line, and says so', async () => {
+    const { lines, findings } = await read(
+      file('0|CIRCLE|10|0|20|0|40|-3|0|SPLINE|71|3|10|0|20|0|0|LINE|10|0|20|0|11|10|21|10|0|WARP|10|3'),
+    )
+    expect(lines).toHaveLength(1)
+    expect(findings.map((f) => f.rule).sort()).toEqual(['intake-broken', 'intake-unknown'])
+  })
+})

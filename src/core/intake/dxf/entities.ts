@@ -1,0 +1,141 @@
+import { arcByCentre } from '../../geometry/arc'
+import type { Contour, Segment } from '../../geometry/path'
+import { distance, type Point } from '../../geometry/point'
+import { splineContour, throughPoints } from './spline'
+import { type Item, numberOf, numbersOf, pointOf, pointsOf, textOf } from './tags'
+
+/** The contour of an entity in drawing units, y up; null for one whose numbers make no line. */
+type Reader = (item: Item, tolerance: number, vertices: readonly Item[]) => Contour | null
+
+const RADIANS = Math.PI / 180
+const TURN = 2 * Math.PI
+
+function arc(
+  centre: Point,
+  rx: number,
+  ry: number,
+  turn: number,
+  from: number,
+  sweep: number,
+  tolerance: number,
+): Contour | null {
+  if (!(rx > 0 && ry > 0) || !Number.isFinite(from + sweep)) return null
+  const whole = Math.abs(Math.abs(sweep) - TURN) < 1e-6
+  const segments = arcByCentre(centre, rx, ry, turn, from, whole ? TURN : sweep, tolerance)
+  const [c, s] = [Math.cos(turn), Math.sin(turn)]
+  const [x, y] = [rx * Math.cos(from), ry * Math.sin(from)]
+  const start = { x: centre.x + c * x - s * y, y: centre.y + s * x + c * y }
+  if (whole) segments.at(-1)!.to = start
+  return { start, segments, closed: whole }
+}
+
+/** Points with bulges as straight stretches and arcs; bulge = tan(angle / 4), positive counterclockwise (DXF reference). */
+function bulged(
+  points: readonly (Point & { bulge: number })[],
+  closed: boolean,
+  tolerance: number,
+): Contour | null {
+  if (points.length < 2) return null
+  const segments: Segment[] = []
+  const count = closed ? points.length : points.length - 1
+  for (let i = 0; i < count; i += 1) {
+    const a = points[i]!
+    const b = points[(i + 1) % points.length]!
+    const chord = distance(a, b)
+    if (Math.abs(a.bulge) < 1e-9 || chord < 1e-12) {
+      segments.push({ to: { x: b.x, y: b.y } })
+      continue
+    }
+    const angle = 4 * Math.atan(a.bulge)
+    const radius = chord / (2 * Math.sin(Math.abs(angle) / 2))
+    // The centre lies on the bisector of the chord, on the left of a to b for an arc of less than half a turn.
+    const off = (chord * (1 - a.bulge * a.bulge)) / (4 * a.bulge)
+    const centre = {
+      x: (a.x + b.x) / 2 - ((b.y - a.y) / chord) * off,
+      y: (a.y + b.y) / 2 + ((b.x - a.x) / chord) * off,
+    }
+    const from = Math.atan2(a.y - centre.y, a.x - centre.x)
+    const curves = arcByCentre(centre, radius, radius, 0, from, angle, tolerance)
+    curves.at(-1)!.to = { x: b.x, y: b.y }
+    segments.push(...curves)
+  }
+  // The closing stretch of a closed contour is not written out where it is straight.
+  if (closed && !segments.at(-1)!.c1) segments.pop()
+  return { start: { x: points[0]!.x, y: points[0]!.y }, segments, closed }
+}
+
+const lwpolyline: Reader = (item, tolerance) => {
+  const points: (Point & { bulge: number })[] = []
+  for (const { code, value } of item.tags) {
+    if (code === 10) points.push({ x: Number(value), y: 0, bulge: 0 })
+    else if (code === 20 && points.length > 0) points.at(-1)!.y = Number(value)
+    else if (code === 42 && points.length > 0) points.at(-1)!.bulge = Number(value)
+  }
+  return bulged(points, (numberOf(item, 70, 0) & 1) === 1, tolerance)
+}
+
+const polyline: Reader = (item, tolerance, vertices) => {
+  const flags = numberOf(item, 70, 0)
+  // Meshes and polyface meshes are surfaces.
+  if (flags & (16 | 64)) return null
+  // Of a smoothed polyline the control points are in the file too, and are no part of its course.
+  const course = vertices.filter((v) => (numberOf(v, 70, 0) & 16) === 0)
+  const points = course.map((v) => ({ ...pointOf(v, 10), bulge: numberOf(v, 42, 0) }))
+  return bulged(points, (flags & 1) === 1, tolerance)
+}
+
+const spline: Reader = (item, tolerance) => {
+  const closed = (numberOf(item, 70, 0) & 1) === 1
+  const control = pointsOf(item, 10)
+  const fit = pointsOf(item, 11)
+  if (control.length === 0) return throughPoints(closed && fit.length > 0 ? [...fit, fit[0]!] : fit, closed)
+  const weights = numbersOf(item, 41)
+  return splineContour(
+    {
+      degree: numberOf(item, 71, 3),
+      knots: numbersOf(item, 40),
+      control,
+      weights: weights.length === control.length ? weights : control.map(() => 1),
+    },
+    closed,
+    tolerance,
+  )
+}
+
+const ellipse: Reader = (item, tolerance) => {
+  const major = pointOf(item, 11)
+  const rx = Math.hypot(major.x, major.y)
+  const turn = Math.atan2(major.y, major.x)
+  const from = numberOf(item, 41, 0)
+  let sweep = numberOf(item, 42, TURN) - from
+  if (sweep <= 1e-9) sweep += TURN
+  // Seen from below, an ellipse runs the other way round.
+  const way = numberOf(item, 230, 1) < 0 ? -1 : 1
+  return arc(pointOf(item, 10), rx, rx * numberOf(item, 40, 1), turn, way * from, way * sweep, tolerance)
+}
+
+/** How each kind of entity that is a line is read. Adding a kind is one entry. */
+export const ENTITIES: Readonly<Record<string, Reader>> = {
+  LINE: (item) => ({ start: pointOf(item, 10), segments: [{ to: pointOf(item, 11) }], closed: false }),
+  LWPOLYLINE: lwpolyline,
+  POLYLINE: polyline,
+  ARC: (item, tolerance) => {
+    const from = numberOf(item, 50, 0)
+    let sweep = numberOf(item, 51, 360) - from
+    while (sweep <= 1e-9) sweep += 360
+    const r = numberOf(item, 40, 0)
+    return arc(pointOf(item, 10), r, r, 0, from * RADIANS, Math.min(sweep, 360) * RADIANS, tolerance)
+  },
+  CIRCLE: (item, tolerance) => {
+    const r = numberOf(item, 40, 0)
+    return arc(pointOf(item, 10), r, r, 0, 0, TURN, tolerance)
+  },
+  ELLIPSE: ellipse,
+  SPLINE: spline,
+}
+
+/** Kinds whose coordinates are in the entity's own system, which an extrusion of z = -1 mirrors (arbitrary axis algorithm). */
+export const MIRRORED_BY_EXTRUSION = new Set(['LWPOLYLINE', 'POLYLINE', 'ARC', 'CIRCLE', 'INSERT'])
+
+export const isMirrored = (item: Item): boolean =>
+  MIRRORED_BY_EXTRUSION.has(item.type) && Number(textOf(item, 230) ?? 1) < 0
