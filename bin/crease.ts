@@ -12,7 +12,7 @@ crease lay FILE --paper NAME|WxH [--mat WxH] [--json]
 crease export FILE --to svg|gcode --out PATH [--paper NAME|WxH] [--mat WxH]`
 
 /** The core without a screen: messages on stderr, results on stdout. Answers the exit code. */
-function main(): number {
+async function main(): Promise<number> {
   const { values, positionals } = parseArgs({
     allowPositionals: true,
     options: {
@@ -36,26 +36,26 @@ function main(): number {
   const mmPerUnit = perInch === null ? null : 25.4 / perInch
   if (files.length === 0) throw new UsageError(`${command} needs a file.`)
   let failed = false
-  const each = (work: (bytes: Uint8Array, name: string) => void) => {
+  const each = async (work: (bytes: Uint8Array, name: string) => Promise<void>) => {
     for (const path of files)
       try {
-        work(readFileSync(path), basename(path))
+        await work(readFileSync(path), basename(path))
       } catch (error) {
         failed = true
         console.error(`${path}: ${sentence(error)}`)
       }
   }
   if (command === 'sort')
-    each((bytes, name) => {
-      const sorted = sortFile(bytes, name, mmPerUnit)
+    await each(async (bytes, name) => {
+      const sorted = await sortFile(bytes, name, mmPerUnit)
       console.log(values.json ? JSON.stringify(sorted) : describeSort(name, sorted))
     })
   else if (command === 'lay') {
     if (!values.paper)
       throw new UsageError('lay needs --paper, a name of paper such as A4 or a size such as 210x297.')
     const paper = values.paper
-    each((bytes, name) => {
-      const laid = layFile(bytes, name, { paper, mat: values.mat ?? null, mmPerUnit })
+    await each(async (bytes, name) => {
+      const laid = await layFile(bytes, name, { paper, mat: values.mat ?? null, mmPerUnit })
       if (values.json) console.log(JSON.stringify(laid.result))
       else {
         for (const s of laid.result.sheets)
@@ -68,8 +68,8 @@ function main(): number {
     if ((to !== 'svg' && to !== 'gcode') || !out)
       throw new UsageError('export needs --to svg or --to gcode, and --out PATH.')
     if (files.length > 1) throw new UsageError('export takes one file.')
-    each((bytes, name) => {
-      const { project, papers } = layFile(bytes, name, {
+    await each(async (bytes, name) => {
+      const { project, papers } = await layFile(bytes, name, {
         paper: values.paper ?? null,
         mat: values.mat ?? null,
         mmPerUnit,
@@ -104,7 +104,7 @@ function sentence(error: unknown): string {
 }
 
 try {
-  process.exitCode = main()
+  process.exitCode = await main()
 } catch (error) {
   console.error(`crease: ${sentence(error)}`)
   process.exitCode = 2

@@ -11,7 +11,7 @@ export type LayOptions = { paper: string | null; mat: string | null; mmPerUnit: 
 const DEFAULT_PAPER: NamedSize = { name: '12 × 12 in', width: 304.8, height: 304.8 }
 
 /** Lays a file's pieces on sheets of one paper. A mat that is not named is as large as is needed for the sheet. */
-export function layFile(bytes: Uint8Array, name: string, options: LayOptions) {
+export async function layFile(bytes: Uint8Array, name: string, options: LayOptions) {
   const size = options.paper ? readSize(options.paper) : DEFAULT_PAPER
   const paper: Paper = {
     id: 'paper',
@@ -24,7 +24,7 @@ export function layFile(bytes: Uint8Array, name: string, options: LayOptions) {
     backColour: '#ffffff',
     settings: PLAIN_SETTINGS,
   }
-  const sorted = readProject(bytes, name, options.mmPerUnit)
+  const sorted = await readProject(bytes, name, options.mmPerUnit)
   const given = options.mat ? readSize(options.mat) : null
   const mat = given
     ? { width: given.width, height: given.height, margin: DEFAULT_MAT.margin }

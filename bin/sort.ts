@@ -7,17 +7,21 @@ import { inspect } from '../src/core/inspection'
 import { readDrawing } from '../src/core/intake/formats'
 
 /** A file as a project with sorted and bound lines. */
-export function readProject(bytes: Uint8Array, name: string, mmPerUnit: number | null): Project {
-  const drawing = readDrawing(bytes, name, { mmPerUnit })
+export async function readProject(
+  bytes: Uint8Array,
+  name: string,
+  mmPerUnit: number | null,
+): Promise<Project> {
+  const drawing = await readDrawing(bytes, name, { mmPerUnit })
   const file = { id: 'source', name, format: drawing.format, bytes: bytes.length }
   return addSource(emptyProject(name), drawing, file)[0]
 }
 
-export type SortResult = ReturnType<typeof sortFile>
+export type SortResult = ReturnType<typeof tellProject>
 
 /** Roles, pieces and findings of a file; all `d` in mm, y down, absolute M L C Z. */
-export const sortFile = (bytes: Uint8Array, name: string, mmPerUnit: number | null) =>
-  tellProject(readProject(bytes, name, mmPerUnit))
+export const sortFile = async (bytes: Uint8Array, name: string, mmPerUnit: number | null) =>
+  tellProject(await readProject(bytes, name, mmPerUnit))
 
 /** A project's lines, pieces and findings in the shape that the command answers. */
 export function tellProject(project: Project) {

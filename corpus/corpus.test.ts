@@ -6,11 +6,11 @@ import { TEMPLATES } from './templates'
 import { writeSvg } from './write-svg'
 
 describe.each(CONVENTIONS)('drawn with $name', ({ draw, plain }) => {
-  it.each(TEMPLATES)('%o is sorted and bound', (template) => {
+  it.each(TEMPLATES)('%o is sorted and bound', async (template) => {
     const random = chance(template.name.length * 77)
     const dieline = template(0.8 + 0.6 * random())
     const drawing = { drawn: draw(dieline, random), width: dieline.width, height: dieline.height + 30 }
-    const score = scoreFile(new TextEncoder().encode(writeSvg(drawing)), 'die.svg', dieline, drawing)
+    const score = await scoreFile(new TextEncoder().encode(writeSvg(drawing)), 'die.svg', dieline, drawing)
     expect(score.wrongSure / score.length, score.notes.join('\n')).toBeLessThanOrEqual(0.001)
     expect(score.decisions).toBeLessThanOrEqual(3)
     if (!plain) return

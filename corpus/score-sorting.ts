@@ -13,7 +13,8 @@ const only = process.argv.slice(2).find((a) => !a.startsWith('--'))
 const rows: { name: string; plain: boolean; scores: Score[] }[] = []
 for (const [c, convention] of CONVENTIONS.entries()) {
   if (only && !convention.name.includes(only)) continue
-  const scores = TEMPLATES.map((template, t) => {
+  const scores: Score[] = []
+  for (const [t, template] of TEMPLATES.entries()) {
     const random = chance(1000 * c + t)
     const dieline = template(0.8 + 0.6 * random())
     const drawing = {
@@ -21,7 +22,7 @@ for (const [c, convention] of CONVENTIONS.entries()) {
       width: dieline.width,
       height: dieline.height + 30,
     }
-    const score = scoreFile(
+    const score = await scoreFile(
       new TextEncoder().encode(writeSvg(drawing)),
       `${dieline.name}.svg`,
       dieline,
@@ -29,8 +30,8 @@ for (const [c, convention] of CONVENTIONS.entries()) {
     )
     if (notes && score.notes.length > 0)
       console.log(`${convention.name} / ${dieline.name}:\n  ${score.notes.slice(0, 8).join('\n  ')}`)
-    return score
-  })
+    scores.push(score)
+  }
   rows.push({ name: convention.name, plain: convention.plain, scores })
 }
 

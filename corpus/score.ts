@@ -27,14 +27,14 @@ export type Score = {
 const NEAR = 0.3
 
 /** Sorts a file and compares the answer with the truth, point by point along every true line. */
-export function scoreFile(
+export async function scoreFile(
   bytes: Uint8Array,
   name: string,
   dieline: Dieline,
   drawing: Drawing,
   shift = { x: 0, y: 0 },
-): Score {
-  const answer = sortFile(bytes, name, null)
+): Promise<Score> {
+  const answer = await sortFile(bytes, name, null)
   const lines = answer.lines.map((l) => ({ ...l, shape: shapeOf(l.d) }))
   const index = new SpatialIndex(lines.map((l) => l.shape.box))
   const score: Score = {

@@ -21,7 +21,7 @@ async function seed(): Promise<void> {
   if ((await listProjects()).length > 0) return
   for (const { file, name, source } of DEMOS) {
     const bytes = readFileSync(fileURLToPath(new URL(`./drawings/${file}`, import.meta.url)))
-    const drawing = readDrawing(bytes, file)
+    const drawing = await readDrawing(bytes, file)
     const [project] = addSource(emptyProject(name), drawing, {
       id: source,
       name: file,

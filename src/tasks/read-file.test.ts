@@ -18,19 +18,22 @@ const input = (name: string) => ({
 })
 
 describe('read-file', () => {
-  it('is known by its name, reports how far it is, and makes a valid project', () => {
+  it('is known by its name, reports how far it is, and makes a valid project', async () => {
     expect(TASKS.get('read-file')).toBe(readFile)
     const shares: number[] = []
-    const { project } = readFile.run(input('tea-caddy.svg'), (share) => shares.push(share))
+    const { project } = await readFile.run(input('tea-caddy.svg'), (share) => shares.push(share))
     expect(shares).toEqual([...shares].sort((a, b) => a - b))
     expect(shares.length).toBeGreaterThanOrEqual(3)
     expect(projectSchema.safeParse(project).success).toBe(true)
     expect(project.name).toBe('tea caddy')
   })
 
-  it('lays a second drawing to the right of the first, and leaves the first as it is', () => {
-    const { project: first } = readFile.run(input('sachet.svg'), () => {})
-    const { project: both, edit } = readFile.run({ ...input('tea-caddy.svg'), project: first }, () => {})
+  it('lays a second drawing to the right of the first, and leaves the first as it is', async () => {
+    const { project: first } = await readFile.run(input('sachet.svg'), () => {})
+    const { project: both, edit } = await readFile.run(
+      { ...input('tea-caddy.svg'), project: first },
+      () => {},
+    )
     expect(Object.keys(both.pieces)).toHaveLength(7)
     for (const id of Object.keys(first.pieces)) expect(both.pieces[id]).toEqual(first.pieces[id])
     const right = Math.max(...Object.values(first.pieces).map((p) => boxOfPiece(both, p).maxX))
@@ -39,16 +42,16 @@ describe('read-file', () => {
     expect(edit.label).toBe('Add “tea-caddy.svg”')
   })
 
-  it('reads the same source again at another scale in its place, pieces kept', () => {
-    const { project: small } = readFile.run(input('sachet.svg'), () => {})
+  it('reads the same source again at another scale in its place, pieces kept', async () => {
+    const { project: small } = await readFile.run(input('sachet.svg'), () => {})
     const named = {
       ...small,
       pieces: Object.fromEntries(Object.values(small.pieces).map((p) => [p.id, { ...p, copies: 4 }])),
     }
-    const again = readFile.run(
+    const { project: again } = await readFile.run(
       { ...input('sachet.svg'), project: named, mmPerUnit: 25.4 / 72 },
       () => {},
-    ).project
+    )
     expect(Object.keys(again.lines)).toEqual(Object.keys(small.lines))
     expect(Object.values(again.pieces).map((p) => [p.id, p.name, p.copies])).toEqual(
       Object.values(named.pieces).map((p) => [p.id, p.name, p.copies]),
@@ -57,10 +60,10 @@ describe('read-file', () => {
     expect(width(again).maxX / width(small).maxX).toBeCloseTo(96 / 72, 4)
   })
 
-  it('refuses bad bytes and bad input', () => {
-    expect(() =>
+  it('refuses bad bytes and bad input', async () => {
+    await expect(
       readFile.run({ ...input('sachet.svg'), bytes: new Uint8Array([1, 2, 3]) }, () => {}),
-    ).toThrow(IntakeRefusal)
+    ).rejects.toThrow(IntakeRefusal)
     expect(readFile.input.safeParse({ ...input('sachet.svg'), mmPerUnit: -1 }).success).toBe(false)
     expect(readFile.input.safeParse({ ...input('sachet.svg'), project: { name: 'x' } }).success).toBe(false)
   })

@@ -23,9 +23,9 @@ export const readFile: Task<ReadFileInput, ReadFileOutput> = {
   name: 'read-file',
   input,
   timeLimit: 60_000,
-  run({ bytes, fileName, sourceId, mmPerUnit, project }, report) {
+  async run({ bytes, fileName, sourceId, mmPerUnit, project }, report) {
     report(0.05, 'Reading the drawing')
-    const drawing = readDrawing(bytes, fileName, { mmPerUnit })
+    const drawing = await readDrawing(bytes, fileName, { mmPerUnit })
     report(0.5, `Sorting ${drawing.lines.length} lines`)
     const title =
       fileName

@@ -9,5 +9,5 @@ export type Task<Input, Output> = {
   input: z.ZodType<Input>
   /** ms after which it is stopped */
   timeLimit: number
-  run(input: Input, report: Report): Output
+  run(input: Input, report: Report): Promise<Output>
 }

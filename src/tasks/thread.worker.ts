@@ -8,7 +8,9 @@ const post = (message: unknown) => parentPort?.postMessage(message)
 try {
   const task = TASKS.get(name)
   if (!task) throw new RangeError(`task: there is none called "${name}"`)
-  const output = task.run(task.input.parse(input), (share, doing) => post({ kind: 'progress', share, doing }))
+  const output = await task.run(task.input.parse(input), (share, doing) =>
+    post({ kind: 'progress', share, doing }),
+  )
   post({ kind: 'done', output })
 } catch (error) {
   const refused = error instanceof IntakeRefusal

@@ -66,28 +66,28 @@ describe('findPieces', () => {
     expect(pieces([line('1', 'M0 0L50 0'), line('2', 'M50 0.2L50 30'), line('3', 'M50 30L0 0')])).toEqual([])
   })
 
-  it('takes the same outline drawn twice as one piece', () => {
+  it('takes the same outline drawn twice as one piece', async () => {
     const found = pieces([line('a', rect(0, 0, 50, 50)), line('b', rect(0, 0, 50, 50.02))])
     expect(found).toHaveLength(1)
     expect(found[0]!.lines.sort()).toEqual(['a', 'b'])
   })
 })
 
-const demo = (name: string): Project => {
+const demo = async (name: string): Promise<Project> => {
   const bytes = readFileSync(fileURLToPath(new URL(`../../../demo/drawings/${name}`, import.meta.url)))
-  const drawing = readDrawing(bytes, name)
+  const drawing = await readDrawing(bytes, name)
   return addSource(emptyProject('Fair'), drawing, { id: 's', name, format: 'svg', bytes: bytes.length })[0]
 }
 
 describe('the demo drawings', () => {
-  it('leave at most two decisions and bind every line', () => {
+  it('leave at most two decisions and bind every line', async () => {
     for (const name of ['tea-caddy.svg', 'sachet.svg']) {
-      const project = demo(name)
+      const project = await demo(name)
       expect(projectSchema.safeParse(project).success).toBe(true)
       expect(decisionsLeft(familiesOf(project))).toBeLessThanOrEqual(2)
       expect(looseLines(project)).toEqual([])
     }
-    const caddy = demo('tea-caddy.svg')
+    const caddy = await demo('tea-caddy.svg')
     expect(Object.values(caddy.pieces).map((p) => roleCounts(caddy, p))).toEqual([
       { cut: 2, score: 5 },
       { cut: 3, score: 7 },
@@ -97,8 +97,8 @@ describe('the demo drawings', () => {
     ])
   })
 
-  it('come in at true size: the front wall part is 154 x 190 mm', () => {
-    const project = demo('tea-caddy.svg')
+  it('come in at true size: the front wall part is 154 x 190 mm', async () => {
+    const project = await demo('tea-caddy.svg')
     const { width, height } = sizeOfPiece(project, Object.values(project.pieces)[0]!)
     expect(width).toBeCloseTo(154, 1)
     expect(height).toBeCloseTo(190, 1)
@@ -106,8 +106,8 @@ describe('the demo drawings', () => {
 })
 
 describe('rebind', () => {
-  it('keeps identity, name, paper and copies through role changes and back', () => {
-    const before = demo('tea-caddy.svg')
+  it('keeps identity, name, paper and copies through role changes and back', async () => {
+    const before = await demo('tea-caddy.svg')
     const named = { ...before, pieces: { ...before.pieces } }
     const first = Object.keys(named.pieces)[0]!
     named.pieces[first] = { ...named.pieces[first]!, name: 'Front', paper: 'plum', copies: 3 }
@@ -133,8 +133,8 @@ describe('rebind', () => {
       expect(sizeOfPiece(again, again.pieces[id]!)).toEqual(sizeOfPiece(named, piece))
   })
 
-  it('makes an edit that replays and can be taken back', () => {
-    const project = demo('sachet.svg')
+  it('makes an edit that replays and can be taken back', async () => {
+    const project = await demo('sachet.svg')
     const tag = Object.values(project.pieces).find((p) => p.name === 'tag')!
     const [skipped, first] = setLines(project, 'Skip', tag.outline, { role: 'skip' })
     const [rebound, second] = rebind(skipped, 'Skip')
@@ -144,8 +144,8 @@ describe('rebind', () => {
     expect(applyChanges(applyChanges(rebound, second.inverse), first.inverse)).toEqual(project)
   })
 
-  it('obeys what is held by hand', () => {
-    const project = demo('sachet.svg')
+  it('obeys what is held by hand', async () => {
+    const project = await demo('sachet.svg')
     const [sachet, tag] = Object.values(project.pieces)
     const fold = sachet!.lines.find((id) => project.lines[id]!.role === 'score')!
     const [held] = setLines(project, 'Bind', [fold], { held: { piece: tag!.id } })

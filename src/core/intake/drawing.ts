@@ -20,11 +20,15 @@ export type Drawing = {
   scale: Scale
   lines: DrawnLine[]
   findings: IntakeFinding[]
+  /** of a file with pages: how many, and which was taken (from 1) */
+  pages?: { count: number; taken: number }
 }
 
 export type IntakeOptions = {
   /** mm for one unit of the file, chosen by a person; null derives it */
   mmPerUnit: number | null
+  /** the page of a file that has several, from 1; the first where it is left out */
+  page?: number | null
 }
 
 /** One kind of file. Adding a kind is one folder with such an object, and one line in `formats.ts`. */
@@ -35,5 +39,5 @@ export type Format = {
   /** whether the bytes look like this kind, whatever the name says */
   recognises(bytes: Uint8Array): boolean
   /** @throws IntakeRefusal with a sentence, for a file that cannot be taken in */
-  read(bytes: Uint8Array, options: IntakeOptions): Drawing
+  read(bytes: Uint8Array, options: IntakeOptions): Drawing | Promise<Drawing>
 }

@@ -1,10 +1,11 @@
 import type { Drawing, Format, IntakeOptions } from './drawing'
 import { dxf } from './dxf'
+import { pdf } from './pdf'
 import { IntakeRefusal, LIMITS } from './refusal'
 import { svg } from './svg'
 
 /** Every kind of file that can be taken in. */
-export const FORMATS: readonly Format[] = [svg, dxf]
+export const FORMATS: readonly Format[] = [svg, dxf, pdf]
 
 /**
  * Reads a file of any known kind.
@@ -12,11 +13,11 @@ export const FORMATS: readonly Format[] = [svg, dxf]
  * @returns the drawing in mm with the name of its format
  * @throws IntakeRefusal for what cannot be taken in
  */
-export function readDrawing(
+export async function readDrawing(
   bytes: Uint8Array,
   fileName: string,
   options: IntakeOptions = { mmPerUnit: null },
-): Drawing & { format: string } {
+): Promise<Drawing & { format: string }> {
   const known = FORMATS.map((f) => f.name.toUpperCase()).join(', ')
   if (bytes.length === 0)
     throw new IntakeRefusal(`${fileName} is empty. Save it again from the program that drew it.`)
@@ -30,7 +31,7 @@ export function readDrawing(
   const format = FORMATS.find((f) => f.recognises(bytes)) ?? FORMATS.find((f) => f.endings.includes(ending))
   if (!format)
     throw new IntakeRefusal(`${fileName} is not a drawing of a known kind. Kinds that are read: ${known}.`)
-  const drawing = format.read(bytes, options)
+  const drawing = await format.read(bytes, options)
   if (drawing.lines.length === 0)
     throw new IntakeRefusal(
       `${fileName} holds no lines. ${drawing.findings.map((f) => f.message).join(' ') || 'Draw or convert its shapes to paths, and save it again.'}`,

@@ -29,11 +29,11 @@ import { drawThumbnail } from './thumbnail'
 const bytes = new Uint8Array(
   readFileSync(fileURLToPath(new URL('../../../demo/drawings/sachet.svg', import.meta.url))),
 )
-const sachet = (): Project =>
-  readFile.run(
-    { bytes, fileName: 'tea-sachet.svg', sourceId: 'src1', mmPerUnit: null, project: null },
-    () => {},
-  ).project
+const { project: read } = await readFile.run(
+  { bytes, fileName: 'tea-sachet.svg', sourceId: 'src1', mmPerUnit: null, project: null },
+  () => {},
+)
+const sachet = (): Project => structuredClone(read)
 
 /** Forgets everything that is in memory, as a restart does. */
 async function restart(): Promise<void> {

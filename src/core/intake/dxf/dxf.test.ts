@@ -8,11 +8,15 @@ import { indexedColour } from './colours'
 
 const folder = fileURLToPath(new URL('./samples/', import.meta.url))
 const bytesOf = (text: string) => new TextEncoder().encode(text)
-const read = (bytes: Uint8Array, mmPerUnit: number | null = null) => readDrawing(bytes, 'die.dxf', { mmPerUnit })
+const read = (bytes: Uint8Array, mmPerUnit: number | null = null) =>
+  readDrawing(bytes, 'die.dxf', { mmPerUnit })
 /** A DXF file with the given entities, group codes and values by turns. */
 const file = (entities: string, header = '') =>
   bytesOf(
-    `0\nSECTION\n2\nHEADER\n${header}0\nENDSEC\n0\nSECTION\n2\nENTITIES\n${entities.trim().split(/\s*\|\s*/).join('\n')}\n0\nENDSEC\n0\nEOF\n`,
+    `0\nSECTION\n2\nHEADER\n${header}0\nENDSEC\n0\nSECTION\n2\nENTITIES\n${entities
+      .trim()
+      .split(/\s*\|\s*/)
+      .join('\n')}\n0\nENDSEC\n0\nEOF\n`,
   )
 
 describe('against what a general DXF library (ezdxf 0.18) makes of the same files', () => {
@@ -47,11 +51,7 @@ describe('looks', () => {
       ['True', '#123456', false],
       ['Cut', '#ff00ff', false],
     ])
-    expect(findings.map((f) => f.rule).sort()).toEqual([
-      'intake-hidden',
-      'intake-paper-space',
-      'intake-text',
-    ])
+    expect(findings.map((f) => f.rule).sort()).toEqual(['intake-hidden', 'intake-paper-space', 'intake-text'])
   })
 
   it('keeps dashes as dashes whatever scale a linetype has', async () => {

@@ -248,7 +248,10 @@ class DxfReader {
     const at = pointOf(item, 10)
     const place = multiply(
       multiply(translation(at.x, at.y), rotation(numberOf(item, 50, 0))),
-      multiply(scaling(numberOf(item, 41, 1), numberOf(item, 42, 1)), translation(-block.base.x, -block.base.y)),
+      multiply(
+        scaling(numberOf(item, 41, 1), numberOf(item, 42, 1)),
+        translation(-block.base.x, -block.base.y),
+      ),
     )
     const mirrored = isMirrored(item) ? multiply(scaling(-1, 1), place) : place
     const columns = Math.max(1, Math.min(1000, numberOf(item, 70, 1)))

@@ -2,17 +2,17 @@ import { describe, expect, it } from 'vitest'
 import { shapeOf } from '../../geometry/shape'
 import { readDrawing } from '../formats'
 import { IntakeRefusal, LIMITS } from '../refusal'
+import { svg as format } from '.'
 
 const bytes = (text: string) => new TextEncoder().encode(text)
 const svg = (body: string, attributes = 'width="100mm" height="100mm" viewBox="0 0 100 100"') =>
   `<svg xmlns="http://www.w3.org/2000/svg" ${attributes}>${body}</svg>`
-const read = (text: string, mmPerUnit: number | null = null) =>
-  readDrawing(bytes(text), 'box.svg', { mmPerUnit })
+const read = (text: string, mmPerUnit: number | null = null) => format.read(bytes(text), { mmPerUnit })
 const line = '<path d="M0 0L10 0" stroke="#000" fill="none"/>'
 
-function refusal(input: string | Uint8Array): string {
+async function refusal(input: string | Uint8Array): Promise<string> {
   try {
-    readDrawing(typeof input === 'string' ? bytes(input) : input, 'box.svg')
+    await readDrawing(typeof input === 'string' ? bytes(input) : input, 'box.svg')
   } catch (error) {
     if (error instanceof IntakeRefusal) return error.message
     throw error
@@ -139,18 +139,18 @@ describe('bad files are refused with a sentence', () => {
       ),
       /stretches|300,000 times/,
     ],
-  ])('%s', (_what, input, message) => expect(refusal(input)).toMatch(message))
+  ])('%s', async (_what, input, message) => expect(await refusal(input)).toMatch(message))
 
   it('takes the harmless document types that drawing programs write', () => {
     const text = `<?xml version="1.0" encoding="utf-8"?><!DOCTYPE svg PUBLIC "-//W3C//DTD SVG 1.1//EN" "http://www.w3.org/Graphics/SVG/1.1/DTD/svg11.dtd" [<!ENTITY ns_svg "http://www.w3.org/2000/svg">]><svg xmlns="&ns_svg;" width="10mm" height="10mm">${line}</svg>`
     expect(read(text).lines).toHaveLength(1)
   })
 
-  it('reads UTF-16 with its byte order mark', () => {
+  it('reads UTF-16 with its byte order mark', async () => {
     const text = svg(line)
     const utf16 = new Uint8Array(2 + 2 * text.length)
     utf16.set([0xff, 0xfe])
     for (let i = 0; i < text.length; i += 1) utf16[2 + 2 * i] = text.charCodeAt(i)
-    expect(readDrawing(utf16, 'box.svg').lines).toHaveLength(1)
+    expect((await readDrawing(utf16, 'box.svg')).lines).toHaveLength(1)
   })
 })

@@ -1,0 +1,37 @@
+import { count, type NoticeKinds } from '../notices'
+
+/** What can be noticed on a PDF page. */
+export const PDF_NOTICES: NoticeKinds = {
+  text: {
+    severity: 'warning',
+    say: (n, at) =>
+      `${count(n, 'run')} of text left out (first before ${at}): text is not lines. Convert it to outlines if it is to be cut or drawn.`,
+  },
+  image: {
+    severity: 'warning',
+    say: (n, at) => `${count(n, 'picture')} left out (first before ${at}): a picture has no lines to follow.`,
+  },
+  shading: {
+    severity: 'note',
+    say: (n, at) => `${count(n, 'colour gradient')} left out (first before ${at}): it has no outline.`,
+  },
+  hidden: {
+    severity: 'note',
+    say: (n, at) => `${count(n, 'line')} on hidden layers left out (first at ${at}).`,
+  },
+  'broken-form': {
+    severity: 'warning',
+    say: (n, at) =>
+      `${count(n, 'repeated part')} left out: its content is missing, unreadable or contains itself (first: ${at}).`,
+  },
+  pages: {
+    severity: 'note',
+    say: (n, at) =>
+      `The file has ${n} pages; ${at} was taken. Choose another one where the drawing was brought in.`,
+  },
+  'broken-page': {
+    severity: 'warning',
+    say: (n, at) =>
+      `${count(n, 'part')} of the page cannot be unpacked and is missing (first: ${at}). Save it again.`,
+  },
+}

@@ -1,0 +1,313 @@
+import { type PDFDict, PDFName } from 'pdf-lib'
+import type { Look } from '../../document/schema'
+import { type Affine, IDENTITY, meanScale, multiply } from '../../geometry/affine'
+import { type Contour, type Segment, transformContour } from '../../geometry/path'
+import type { Point } from '../../geometry/point'
+import type { LineCollector } from '../line-collector'
+import type { Notices } from '../notices'
+import { IntakeRefusal } from '../refusal'
+import { CMYK, type ColourSpace, colourSpaceOf, GREY, RGB, speakingInks } from './colours'
+import { type Operand, operationsOf } from './content'
+import type { Layers } from './layers'
+import type { Objects } from './objects'
+
+type Paint = { space: ColourSpace; values: number[] }
+
+/** The part of the graphics state that shows in lines. */
+type State = { matrix: Affine; width: number; dash: number[]; stroke: Paint; fill: Paint }
+
+/** What a mark or a form adds to what is in it. */
+type Mark = { names: string[]; shown: boolean }
+
+const MAX_OPERATIONS = 4_000_000
+const DEEPEST_FORM = 24
+
+const BLACK: Paint = { space: GREY, values: [0] }
+
+const numbers = (operands: readonly Operand[]): number[] => operands.filter((o) => typeof o === 'number')
+
+/**
+ * Walks the content of a page and gathers its lines.
+ * @throws IntakeRefusal when the page has too many operations
+ */
+export class PageReader {
+  private operations = 0
+  private elements = 0
+  /** paths that nothing paints, pictures, text: counted to tell an empty page from a picture of one */
+  pictures = 0
+
+  constructor(
+    private readonly objects: Objects,
+    private readonly layers: Layers,
+    private readonly lines: LineCollector,
+    private readonly notices: Notices,
+  ) {}
+
+  /** @param toMm from the page's user space to mm, y down */
+  read(content: Uint8Array, resources: PDFDict | null, toMm: Affine): void {
+    const state: State = { matrix: toMm, width: 1, dash: [], stroke: BLACK, fill: BLACK }
+    this.run(content, resources, state, [], [])
+  }
+
+  private run(
+    content: Uint8Array,
+    resources: PDFDict | null,
+    initial: State,
+    around: readonly Mark[],
+    forms: readonly string[],
+  ): void {
+    let state = { ...initial }
+    const saved: State[] = []
+    const marks: Mark[] = [...around]
+    let path = new PathBuilder()
+    for (const { operator, operands } of operationsOf(content)) {
+      this.operations += 1
+      if (this.operations > MAX_OPERATIONS)
+        throw new IntakeRefusal(
+          'The page has more than four million drawing operations. Simplify it, or split it.',
+        )
+      const n = numbers(operands)
+      switch (operator) {
+        case 'q':
+          if (saved.length < 500) saved.push(state)
+          state = { ...state }
+          break
+        case 'Q':
+          state = saved.pop() ?? state
+          break
+        case 'cm':
+          if (n.length === 6) state.matrix = multiply(state.matrix, n as unknown as Affine)
+          break
+        case 'w':
+          state.width = n[0] ?? state.width
+          break
+        case 'd':
+          state.dash = Array.isArray(operands[0]) ? numbers(operands[0]) : []
+          break
+        case 'gs':
+          this.graphicsState(String(operands[0] ?? ''), resources, state)
+          break
+        case 'm':
+        case 'l':
+        case 'c':
+        case 'v':
+        case 'y':
+        case 'h':
+        case 're':
+          path.add(operator, n)
+          break
+        case 'W':
+        case 'W*':
+          // A clip hides parts of what follows; lines are kept whole.
+          break
+        case 'n':
+          path = new PathBuilder()
+          break
+        case 'S':
+        case 's':
+        case 'f':
+        case 'F':
+        case 'f*':
+        case 'B':
+        case 'B*':
+        case 'b':
+        case 'b*':
+          if (operator === 's' || operator.startsWith('b')) path.add('h', [])
+          this.paint(path, operator, state, marks)
+          path = new PathBuilder()
+          break
+        case 'Do':
+          this.drawObject(String(operands[0] ?? ''), resources, state, marks, forms)
+          break
+        case 'BMC':
+          marks.push({ names: [], shown: true })
+          break
+        case 'BDC':
+          marks.push(this.markOf(operands, resources))
+          break
+        case 'EMC':
+          if (marks.length > around.length) marks.pop()
+          break
+        case 'Tj':
+        case 'TJ':
+        case "'":
+        case '"':
+          this.notices.add('text', this.place())
+          break
+        case 'sh':
+          this.notices.add('shading', this.place())
+          break
+        case 'EI':
+          this.picture()
+          break
+        default:
+          this.colour(operator, operands, n, resources, state)
+      }
+    }
+  }
+
+  private place = (): string => `element ${this.elements + 1}`
+
+  private picture(): void {
+    this.pictures += 1
+    this.notices.add('image', this.place())
+  }
+
+  private colour(
+    operator: string,
+    operands: readonly Operand[],
+    n: number[],
+    resources: PDFDict | null,
+    state: State,
+  ): void {
+    const device: Record<string, ColourSpace> = { g: GREY, rg: RGB, k: CMYK }
+    const lower = operator.toLowerCase()
+    const which = operator === lower ? 'fill' : 'stroke'
+    if (device[lower] && (operator === lower || operator === lower.toUpperCase()))
+      state[which] = { space: device[lower]!, values: n }
+    else if (operator === 'CS' || operator === 'cs') {
+      const space = colourSpaceOf(String(operands[0] ?? '').slice(1), resources, this.objects)
+      state[which] = {
+        space,
+        values: Array.from({ length: space.components }, () => (space.inks.length > 0 ? 1 : 0)),
+      }
+    } else if (['SC', 'SCN', 'sc', 'scn'].includes(operator)) state[which] = { ...state[which], values: n }
+  }
+
+  private graphicsState(name: string, resources: PDFDict | null, state: State): void {
+    const states = this.objects.dict(this.objects.get(resources, 'ExtGState'))
+    const gs = this.objects.dict(this.objects.get(states, name.slice(1)))
+    const width = this.objects.number(this.objects.get(gs, 'LW'))
+    if (width !== null) state.width = width
+    const [dash] = this.objects.list(this.objects.get(gs, 'D'))
+    if (dash) state.dash = this.objects.numbers(dash)
+  }
+
+  private markOf(operands: readonly Operand[], resources: PDFDict | null): Mark {
+    if (operands[0] !== '/OC' || typeof operands[1] !== 'string') return { names: [], shown: true }
+    const properties = this.objects.dict(this.objects.get(resources, 'Properties'))
+    return this.layers.of(properties?.get(PDFName.of(operands[1].slice(1))))
+  }
+
+  private drawObject(
+    name: string,
+    resources: PDFDict | null,
+    state: State,
+    marks: readonly Mark[],
+    forms: readonly string[],
+  ): void {
+    const objects = this.objects.dict(this.objects.get(resources, 'XObject'))
+    const key = this.objects.refOf(objects, name.slice(1)) ?? name
+    const dict = this.objects.dict(this.objects.get(objects, name.slice(1)))
+    const kind = this.objects.name(this.objects.get(dict, 'Subtype'))
+    if (kind === 'Image') {
+      this.picture()
+      return
+    }
+    if (kind !== 'Form' || !dict) return
+    if (forms.includes(key) || forms.length >= DEEPEST_FORM) {
+      this.notices.add('broken-form', `“${name.slice(1, 40)}”`)
+      return
+    }
+    const content = this.objects.stream(this.objects.get(objects, name.slice(1)))
+    if (!content) {
+      this.notices.add('broken-form', `“${name.slice(1, 40)}”`)
+      return
+    }
+    const matrix = this.objects.numbers(this.objects.get(dict, 'Matrix'))
+    const inner = matrix.length === 6 ? (matrix as unknown as Affine) : IDENTITY
+    const own = dict.get(PDFName.of('OC'))
+    this.run(
+      content,
+      this.objects.dict(this.objects.get(dict, 'Resources')) ?? resources,
+      { ...state, matrix: multiply(state.matrix, inner) },
+      own ? [...marks, this.layers.of(own)] : marks,
+      [...forms, key],
+    )
+  }
+
+  private paint(path: PathBuilder, operator: string, state: State, marks: readonly Mark[]): void {
+    const contours = path.contours()
+    if (contours.length === 0) return
+    if (marks.some((m) => !m.shown)) {
+      this.notices.add('hidden', this.place())
+      return
+    }
+    this.elements += 1
+    const strokes = 'SsBb'.includes(operator[0]!)
+    const fills = 'fFBb'.includes(operator[0]!)
+    const toMm = meanScale(state.matrix)
+    const paint = strokes ? state.stroke : state.fill
+    const dash = state.dash.map((v) => Math.round(Math.max(0, v) * toMm * 100) / 100)
+    const look: Look = {
+      stroke: strokes ? state.stroke.space.toRgb(state.stroke.values) : null,
+      fill: fills ? state.fill.space.toRgb(state.fill.values) : null,
+      dash:
+        strokes && dash.some((v) => v > 0) ? (dash.length % 2 ? [...dash, ...dash] : dash).slice(0, 32) : [],
+      width: strokes ? Math.round(state.width * toMm * 100) / 100 : 0,
+      layers: [...marks.flatMap((m) => m.names), ...speakingInks(paint.space)]
+        .map((n) => n.slice(0, 120))
+        .slice(-8),
+    }
+    const line = {
+      look,
+      label: null,
+      element: this.elements,
+      fillRule: operator.endsWith('*') ? ('evenodd' as const) : ('nonzero' as const),
+    }
+    for (const contour of contours)
+      this.lines.add(transformContour(contour, state.matrix), line, `element ${this.elements}`)
+  }
+}
+
+/** Builds contours from path operators (ISO 32000-1, 8.5.2). */
+class PathBuilder {
+  private readonly done: Contour[] = []
+  private start: Point | null = null
+  private at: Point = { x: 0, y: 0 }
+  private segments: Segment[] = []
+
+  add(operator: string, n: readonly number[]): void {
+    const p = (i: number): Point => ({ x: n[i] ?? Number.NaN, y: n[i + 1] ?? Number.NaN })
+    if (operator === 'm') {
+      this.end(false)
+      this.start = p(0)
+      this.at = p(0)
+    } else if (operator === 're') {
+      this.end(false)
+      const [x = 0, y = 0, w = 0, h = 0] = n
+      this.start = { x, y }
+      this.segments = [{ to: { x: x + w, y } }, { to: { x: x + w, y: y + h } }, { to: { x, y: y + h } }]
+      this.end(true)
+      this.start = { x, y }
+      this.at = { x, y }
+    } else if (operator === 'h') {
+      const { start } = this
+      this.end(true)
+      this.start = start
+      if (start) this.at = start
+    } else if (this.start) {
+      if (operator === 'l') this.push({ to: p(0) })
+      else if (operator === 'c') this.push({ c1: p(0), c2: p(2), to: p(4) })
+      else if (operator === 'v') this.push({ c1: this.at, c2: p(0), to: p(2) })
+      else if (operator === 'y') this.push({ c1: p(0), c2: p(2), to: p(2) })
+    }
+  }
+
+  contours(): Contour[] {
+    this.end(false)
+    return this.done
+  }
+
+  private push(segment: Segment): void {
+    this.segments.push(segment)
+    this.at = segment.to
+  }
+
+  private end(closed: boolean): void {
+    if (this.start && this.segments.length > 0)
+      this.done.push({ start: this.start, segments: this.segments, closed })
+    this.segments = []
+    this.start = null
+  }
+}
