@@ -5,6 +5,9 @@ import { type Contour, readPath, reverseContour, writePath } from '../src/core/g
 import { spread } from '../src/core/geometry/polyline'
 import { shapeOf } from '../src/core/geometry/shape'
 import { type Dieline, num, open, rect } from './draw'
+import { type DxfOptions, writeDxf } from './write-dxf'
+import { type PdfOptions, writePdf } from './write-pdf'
+import { writeSvg } from './write-svg'
 
 /** One element of a drawing with what is true of it; `piece` is -1 for what belongs to none. */
 export type Drawn = {
@@ -24,7 +27,23 @@ export type Convention = {
   name: string
   plain: boolean
   draw(dieline: Dieline, random: () => number): Drawn[]
+  /** how it is written to a file, where that is not SVG */
+  write?(drawing: Drawing): Promise<{ name: string; bytes: Uint8Array }>
 }
+
+const asDxf = (options: DxfOptions) => async (drawing: Drawing) => ({
+  name: 'die.dxf',
+  bytes: new TextEncoder().encode(writeDxf(drawing, options)),
+})
+const asPdf = (options: PdfOptions) => async (drawing: Drawing) => ({
+  name: 'die.pdf',
+  bytes: await writePdf(drawing, options),
+})
+
+/** The file of a drawing. */
+export const fileOf = (convention: Convention, drawing: Drawing) =>
+  convention.write?.(drawing) ??
+  Promise.resolve({ name: 'die.svg', bytes: new TextEncoder().encode(writeSvg(drawing)) })
 
 type Style = Partial<Pick<Drawn, 'stroke' | 'fill' | 'dash' | 'width' | 'layers'>>
 
@@ -370,6 +389,92 @@ export const CONVENTIONS: readonly Convention[] = [
           role === 'score' ? (nth % 2 === 0 ? '#ff0000' : '#0000ff') : role === 'pen' ? '#00aa00' : '#000000',
         dash: role === 'perforate' ? [0.8, 0.8] : [],
       })),
+  },
+  {
+    name: 'DXF: layers by purpose, in inches',
+    plain: true,
+    draw: (die) => styled(die, () => ({})),
+    write: asDxf({
+      of: ({ role }) => ({
+        layer: {
+          cut: 'CUT',
+          score: 'CREASE',
+          perforate: 'PERF',
+          pen: 'PEN',
+          print: 'PRINT',
+          skip: 'DIMENSIONS',
+        }[role],
+      }),
+      units: 1,
+      perMm: 1 / 25.4,
+    }),
+  },
+  {
+    name: 'DXF: colours on one layer, exploded',
+    plain: true,
+    draw: (die) => styled(die, () => ({})),
+    write: asDxf({
+      of: ({ role }) => ({
+        layer: '0',
+        colour: { cut: 7, score: 1, perforate: 3, pen: 5, print: 6, skip: 8 }[role],
+      }),
+      exploded: true,
+    }),
+  },
+  {
+    name: 'DXF: dashed linetype for folds, mm',
+    plain: true,
+    draw: (die) => styled(die, () => ({})),
+    write: asDxf({
+      of: ({ role }) => ({
+        layer: '0',
+        ...(role === 'score'
+          ? { linetype: 'DASHED' }
+          : role === 'cut'
+            ? {}
+            : { colour: role === 'pen' ? 5 : 3 }),
+      }),
+      units: 4,
+    }),
+  },
+  {
+    name: 'PDF: spot inks',
+    plain: true,
+    draw: (die) => styled(die, () => ({})),
+    write: asPdf({
+      ink: ({ role }) =>
+        ({ cut: 'Dieline', score: 'Crease', perforate: 'Perf', pen: 'Pen', print: 'Black', skip: 'Legend' })[
+          role
+        ],
+    }),
+  },
+  {
+    name: 'PDF: processing steps (ISO 19593-1)',
+    plain: true,
+    draw: (die) =>
+      styled(die, (role) => ({ layers: [role] })).map((l) => ({
+        ...l,
+        layers: [`Ebene ${l.role.length}${l.role[0]}`],
+      })),
+    write: asPdf({
+      layers: true,
+      compress: true,
+      step: (name) =>
+        (({
+          'Ebene 3c': ['Structural', 'Cutting'],
+          'Ebene 5s': ['Structural', 'Creasing'],
+          'Ebene 9p': ['Structural', 'Perforating'],
+        })[name] as [string, string] | undefined) ?? null,
+    }),
+  },
+  {
+    name: 'PDF: colours, page and title',
+    plain: true,
+    draw: (die, random) => {
+      const around = surroundings(die, random)
+      return [around[0]!, ...styled(die, RED_FOLDS), ...around.slice(1)]
+    },
+    write: asPdf({ inForm: true }),
   },
   { name: 'one look for all', plain: false, draw: (die) => styled(die, () => ({})) },
 ]

@@ -1,8 +1,7 @@
-import { CONVENTIONS } from './conventions'
+import { CONVENTIONS, fileOf } from './conventions'
 import { chance } from './draw'
 import { type Score, scoreFile } from './score'
 import { TEMPLATES } from './templates'
-import { writeSvg } from './write-svg'
 
 /**
  * `npm run score-sorting [-- --notes] [-- CONVENTION]`: sorts every template drawn in every convention and prints how much of it came
@@ -22,12 +21,8 @@ for (const [c, convention] of CONVENTIONS.entries()) {
       width: dieline.width,
       height: dieline.height + 30,
     }
-    const score = await scoreFile(
-      new TextEncoder().encode(writeSvg(drawing)),
-      `${dieline.name}.svg`,
-      dieline,
-      drawing,
-    )
+    const file = await fileOf(convention, drawing)
+    const score = await scoreFile(file.bytes, file.name, dieline, drawing)
     if (notes && score.notes.length > 0)
       console.log(`${convention.name} / ${dieline.name}:\n  ${score.notes.slice(0, 8).join('\n  ')}`)
     scores.push(score)

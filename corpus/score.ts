@@ -1,5 +1,5 @@
 import { sortFile } from '../bin/sort'
-import { boxHolds } from '../src/core/geometry/measure'
+import { boxHolds, uniteBoxes } from '../src/core/geometry/measure'
 import { distanceTo, polylineArea } from '../src/core/geometry/polyline'
 import { shapeOf } from '../src/core/geometry/shape'
 import { SpatialIndex } from '../src/core/geometry/spatial-index'
@@ -32,8 +32,8 @@ export async function scoreFile(
   name: string,
   dieline: Dieline,
   drawing: Drawing,
-  shift = { x: 0, y: 0 },
 ): Promise<Score> {
+  const shift = shiftOf(name, drawing)
   const answer = await sortFile(bytes, name, null)
   const lines = answer.lines.map((l) => ({ ...l, shape: shapeOf(l.d) }))
   const index = new SpatialIndex(lines.map((l) => l.shape.box))
@@ -105,4 +105,11 @@ export async function scoreFile(
   if (score.piecesFound < score.pieces || score.piecesExtra > 0)
     score.notes.push(`pieces ${score.piecesFound} of ${score.pieces}, ${score.piecesExtra} extra`)
   return score
+}
+
+/** DXF has no page: a drawing is moved so that its box begins at the origin. */
+function shiftOf(name: string, { drawn }: Drawing): { x: number; y: number } {
+  if (!name.endsWith('.dxf')) return { x: 0, y: 0 }
+  const box = uniteBoxes(drawn.map((l) => shapeOf(l.d).box))
+  return { x: -box.minX, y: -box.minY }
 }
