@@ -1,4 +1,8 @@
-import { CONVENTIONS, fileOf } from './conventions'
+import { CONVENTIONS as EASY, fileOf } from './conventions'
+import { HARD_CONVENTIONS } from './hard-conventions'
+
+const CONVENTIONS = [...EASY, ...HARD_CONVENTIONS]
+
 import { chance } from './draw'
 import { type Score, scoreFile } from './score'
 import { TEMPLATES } from './templates'

@@ -4,6 +4,7 @@ import { type Box, heightOf, widthOf } from '../geometry/measure'
 import type { Point } from '../geometry/point'
 import { isInside, polylineLength, samplesOf } from '../geometry/polyline'
 import { SpatialIndex } from '../geometry/spatial-index'
+import { findPerhapsFrames } from './frames'
 import type { Place, SceneLine, Stretch } from './stretch'
 
 type Known = { frames: ReadonlyMap<number, string>; lettering: ReadonlySet<number> }
@@ -16,6 +17,7 @@ export function locate(
 ): { stretches: Stretch[]; largest: Box | null } {
   const { edges, faces, side, within, component } = arrangement
   const depthOf = (f: number) => (f < 0 ? -1 : faces[f]!.depth)
+  const perhapsFrames = findPerhapsFrames(lines, arrangement)
   const componentFaces = new Map<number, number>()
   for (const face of faces) {
     const c = component[face.walk[0]! >> 1]!
@@ -52,7 +54,7 @@ export function locate(
         const inner = l === nest ? r : l
         const parts = byFace.get(inner) ?? 1
         return isOutline(inner, nest)
-          ? { kind: 'outline', parts }
+          ? { kind: 'outline', parts, perhapsFrame: perhapsFrames.has(edge.line) }
           : { kind: 'opening', parts, straight: isStraight(edge.polyline) }
       }
       return { kind: 'divides', severs: false, bent: false, twice: false, prolongs: false }

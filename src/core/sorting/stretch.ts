@@ -24,7 +24,7 @@ export type Stretch = {
 /** Where a stretch lies among the faces of the drawing. */
 export type Place =
   /** paper on one side, none on the other */
-  | { kind: 'outline'; parts: number }
+  | { kind: 'outline'; parts: number; perhapsFrame: boolean }
   /** closes something within a piece */
   | { kind: 'opening'; parts: number; straight: boolean }
   /** paper on both sides, of different faces */

@@ -18,6 +18,8 @@ export const WEIGHTS = {
   lettering: { skip: 5.5 },
   /** paper on one side only */
   outline: { cut: 5 },
+  /** alone around parts that could be pieces themselves */
+  'perhaps-frame': { skip: 6.5 },
   /** closes something within a piece */
   opening: { cut: 2.6 },
   /** the side of a flap cut into a panel that is drawn in the look of folds */

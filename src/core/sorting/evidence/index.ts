@@ -3,7 +3,7 @@ import { dashes } from './dashes'
 import type { Evidence } from './evidence'
 import { hinge, look } from './look'
 import { naming } from './naming'
-import { place } from './place'
+import { perhapsFrame, place } from './place'
 
 export type { Fact } from './evidence'
 
@@ -12,6 +12,7 @@ export const EVIDENCE: readonly Evidence[] = [
   naming,
   dashes,
   place,
+  perhapsFrame,
   hinge,
   look,
   stopsAtFolds,

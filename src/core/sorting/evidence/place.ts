@@ -39,3 +39,9 @@ export const place: Evidence = ({ line, place: at }): Fact | null => {
         : { kind: 'outside', because: 'it lies outside every outline' }
   }
 }
+
+/** A line around everything that may be the outermost piece or a frame. */
+export const perhapsFrame: Evidence = ({ place: at }) =>
+  at.kind === 'outline' && at.perhapsFrame
+    ? { kind: 'perhaps-frame', because: 'it may be a frame or a bleed around what lies in it' }
+    : null
