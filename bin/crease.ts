@@ -1,13 +1,14 @@
 import { readFileSync, writeFileSync } from 'node:fs'
 import { basename, extname } from 'node:path'
 import { parseArgs } from 'node:util'
+import { PLAIN_READING } from '../src/core/document/schema'
 import { IntakeRefusal } from '../src/core/intake/refusal'
 import { exportSheets } from './export'
 import { layFile } from './lay'
 import { UsageError } from './options'
 import { describeSort, sortFile } from './sort'
 
-const USAGE = `crease sort FILE... [--units-per-inch N] [--json]
+const USAGE = `crease sort FILE... [--units-per-inch N] [--page N] [--json]
 crease lay FILE --paper NAME|WxH [--mat WxH] [--json]
 crease export FILE --to svg|gcode --out PATH [--paper NAME|WxH] [--mat WxH]`
 
@@ -18,6 +19,7 @@ async function main(): Promise<number> {
     options: {
       json: { type: 'boolean', default: false },
       'units-per-inch': { type: 'string' },
+      page: { type: 'string' },
       paper: { type: 'string' },
       mat: { type: 'string' },
       to: { type: 'string' },
@@ -33,7 +35,10 @@ async function main(): Promise<number> {
   const perInch = values['units-per-inch'] === undefined ? null : Number(values['units-per-inch'])
   if (perInch !== null && !(perInch > 0))
     throw new UsageError('--units-per-inch takes a number greater than 0.')
-  const mmPerUnit = perInch === null ? null : 25.4 / perInch
+  const page = values.page === undefined ? null : Number(values.page)
+  if (page !== null && !(Number.isInteger(page) && page >= 1))
+    throw new UsageError('--page takes a number from 1.')
+  const reading = { ...PLAIN_READING, mmPerUnit: perInch === null ? null : 25.4 / perInch, page }
   if (files.length === 0) throw new UsageError(`${command} needs a file.`)
   let failed = false
   const each = async (work: (bytes: Uint8Array, name: string) => Promise<void>) => {
@@ -47,7 +52,7 @@ async function main(): Promise<number> {
   }
   if (command === 'sort')
     await each(async (bytes, name) => {
-      const sorted = await sortFile(bytes, name, mmPerUnit)
+      const sorted = await sortFile(bytes, name, reading)
       console.log(values.json ? JSON.stringify(sorted) : describeSort(name, sorted))
     })
   else if (command === 'lay') {
@@ -55,7 +60,7 @@ async function main(): Promise<number> {
       throw new UsageError('lay needs --paper, a name of paper such as A4 or a size such as 210x297.')
     const paper = values.paper
     await each(async (bytes, name) => {
-      const laid = await layFile(bytes, name, { paper, mat: values.mat ?? null, mmPerUnit })
+      const laid = await layFile(bytes, name, { paper, mat: values.mat ?? null, reading })
       if (values.json) console.log(JSON.stringify(laid.result))
       else {
         for (const s of laid.result.sheets)
@@ -72,7 +77,7 @@ async function main(): Promise<number> {
       const { project, papers } = await layFile(bytes, name, {
         paper: values.paper ?? null,
         mat: values.mat ?? null,
-        mmPerUnit,
+        reading,
       })
       const written = exportSheets(project, papers, to)
       for (const why of project.layout.unplaced)

@@ -1,11 +1,11 @@
 import { type Paper, PLAIN_SETTINGS } from '../src/core/document/paper'
-import { DEFAULT_MAT, type Project } from '../src/core/document/schema'
+import { DEFAULT_MAT, type Project, type Reading } from '../src/core/document/schema'
 import { densityOf } from '../src/core/sheets/check'
 import { packSheets } from '../src/core/sheets/pack'
 import { type NamedSize, readSize } from './options'
 import { readProject, tellProject } from './sort'
 
-export type LayOptions = { paper: string | null; mat: string | null; mmPerUnit: number | null }
+export type LayOptions = { paper: string | null; mat: string | null; reading: Reading }
 
 /** The paper where none is named: 12 x 12 inches, as sold for desktop cutters. */
 const DEFAULT_PAPER: NamedSize = { name: '12 × 12 in', width: 304.8, height: 304.8 }
@@ -24,7 +24,7 @@ export async function layFile(bytes: Uint8Array, name: string, options: LayOptio
     backColour: '#ffffff',
     settings: PLAIN_SETTINGS,
   }
-  const sorted = await readProject(bytes, name, options.mmPerUnit)
+  const sorted = await readProject(bytes, name, options.reading)
   const given = options.mat ? readSize(options.mat) : null
   const mat = given
     ? { width: given.width, height: given.height, margin: DEFAULT_MAT.margin }

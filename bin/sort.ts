@@ -1,18 +1,15 @@
 import { addSource } from '../src/core/binding/add-source'
 import { decisionsLeft, familiesOf } from '../src/core/document/families'
 import { openingsOf, outlineOf, sizeOfPiece } from '../src/core/document/pieces'
-import { emptyProject, type Project } from '../src/core/document/schema'
+import { emptyProject, PLAIN_READING, type Project, type Reading } from '../src/core/document/schema'
 import { writePath } from '../src/core/geometry/path'
 import { inspect } from '../src/core/inspection'
 import { readDrawing } from '../src/core/intake/formats'
+import { decodePicture } from '../src/tasks/decode-picture'
 
 /** A file as a project with sorted and bound lines. */
-export async function readProject(
-  bytes: Uint8Array,
-  name: string,
-  mmPerUnit: number | null,
-): Promise<Project> {
-  const drawing = await readDrawing(bytes, name, { mmPerUnit })
+export async function readProject(bytes: Uint8Array, name: string, reading: Reading): Promise<Project> {
+  const drawing = await readDrawing(bytes, name, { ...reading, decodePicture })
   const file = { id: 'source', name, format: drawing.format, bytes: bytes.length }
   return addSource(emptyProject(name), drawing, file)[0]
 }
@@ -20,8 +17,8 @@ export async function readProject(
 export type SortResult = ReturnType<typeof tellProject>
 
 /** Roles, pieces and findings of a file; all `d` in mm, y down, absolute M L C Z. */
-export const sortFile = async (bytes: Uint8Array, name: string, mmPerUnit: number | null) =>
-  tellProject(await readProject(bytes, name, mmPerUnit))
+export const sortFile = async (bytes: Uint8Array, name: string, reading = PLAIN_READING) =>
+  tellProject(await readProject(bytes, name, reading))
 
 /** A project's lines, pieces and findings in the shape that the command answers. */
 export function tellProject(project: Project) {

@@ -4,23 +4,10 @@ import { allSegments, partOf } from '../src/core/geometry/part'
 import { type Contour, readPath, reverseContour, writePath } from '../src/core/geometry/path'
 import { spread } from '../src/core/geometry/polyline'
 import { shapeOf } from '../src/core/geometry/shape'
-import { type Dieline, num, open, rect } from './draw'
+import { type Dieline, type Drawing, type Drawn, num, open, rect } from './draw'
 import { type DxfOptions, writeDxf } from './write-dxf'
 import { type PdfOptions, writePdf } from './write-pdf'
 import { writeSvg } from './write-svg'
-
-/** One element of a drawing with what is true of it; `piece` is -1 for what belongs to none. */
-export type Drawn = {
-  d: string
-  role: Role
-  piece: number
-  stroke: string | null
-  fill: string | null
-  dash: number[]
-  width: number
-  layers: string[]
-}
-export type Drawing = { drawn: Drawn[]; width: number; height: number }
 
 /** One way in which people draw dielines (common practice, all of them). `plain` ones leave nothing to guess. */
 export type Convention = {

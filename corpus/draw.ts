@@ -50,3 +50,16 @@ export function chance(seed: number): () => number {
     return ((t ^ (t >>> 14)) >>> 0) / 4294967296
   }
 }
+
+/** One element of a drawing with what is true of it; `piece` is -1 for what belongs to none. */
+export type Drawn = {
+  d: string
+  role: Role
+  piece: number
+  stroke: string | null
+  fill: string | null
+  dash: number[]
+  width: number
+  layers: string[]
+}
+export type Drawing = { drawn: Drawn[]; width: number; height: number }

@@ -1,8 +1,8 @@
 import { boundsOf, heightOf, uniteBoxes, widthOf } from '../src/core/geometry/measure'
 import { readPath } from '../src/core/geometry/path'
 import { shapeOf } from '../src/core/geometry/shape'
-import type { Convention, Drawn } from './conventions'
-import { type Dieline, ellipse, num, open, rect } from './draw'
+import type { Convention } from './conventions'
+import { type Dieline, type Drawn, ellipse, num, open, rect } from './draw'
 
 /** Ways of drawing in which something may be guessed wrongly: what stands around, over and beside the dieline. */
 

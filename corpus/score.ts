@@ -3,8 +3,8 @@ import { boxHolds, uniteBoxes } from '../src/core/geometry/measure'
 import { distanceTo, polylineArea } from '../src/core/geometry/polyline'
 import { shapeOf } from '../src/core/geometry/shape'
 import { SpatialIndex } from '../src/core/geometry/spatial-index'
-import { type Drawing, samplePoints } from './conventions'
-import type { Dieline } from './draw'
+import { samplePoints } from './conventions'
+import type { Dieline, Drawing } from './draw'
 
 /** How one file came out; lengths in mm. */
 export type Score = {
@@ -34,7 +34,7 @@ export async function scoreFile(
   drawing: Drawing,
 ): Promise<Score> {
   const shift = shiftOf(name, drawing)
-  const answer = await sortFile(bytes, name, null)
+  const answer = await sortFile(bytes, name)
   const lines = answer.lines.map((l) => ({ ...l, shape: shapeOf(l.d) }))
   const index = new SpatialIndex(lines.map((l) => l.shape.box))
   const score: Score = {

@@ -1,5 +1,5 @@
 import { readPath } from '../src/core/geometry/path'
-import type { Drawing, Drawn } from './conventions'
+import type { Drawing, Drawn } from './draw'
 
 export type DxfOptions = {
   /** the layer and colour index of a line */

@@ -1,7 +1,7 @@
 import { PDFDocument, PDFHexString, PDFName, type PDFRef } from 'pdf-lib'
 import { allSegments } from '../src/core/geometry/part'
 import { readPath } from '../src/core/geometry/path'
-import type { Drawing, Drawn } from './conventions'
+import type { Drawing, Drawn } from './draw'
 
 export type PdfOptions = {
   /** each line's layers as optional content groups */

@@ -1,4 +1,4 @@
-import type { Drawing } from './conventions'
+import type { Drawing } from './draw'
 
 const attribute = (name: string, value: string | number | null) =>
   value === null ? '' : ` ${name}="${value}"`

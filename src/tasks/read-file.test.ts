@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { describe, expect, it } from 'vitest'
 import { boxOfPiece } from '@/core/document/pieces'
-import { projectSchema } from '@/core/document/schema'
+import { PLAIN_READING, projectSchema } from '@/core/document/schema'
 import { IntakeRefusal } from '@/core/intake/refusal'
 import { readFile } from './read-file'
 import { TASKS } from './registry'
@@ -13,7 +13,6 @@ const input = (name: string) => ({
   bytes: bytes(name),
   fileName: name,
   sourceId: name[0]!,
-  mmPerUnit: null,
   project: null,
 })
 
@@ -49,7 +48,7 @@ describe('read-file', () => {
       pieces: Object.fromEntries(Object.values(small.pieces).map((p) => [p.id, { ...p, copies: 4 }])),
     }
     const { project: again } = await readFile.run(
-      { ...input('sachet.svg'), project: named, mmPerUnit: 25.4 / 72 },
+      { ...input('sachet.svg'), project: named, reading: { ...PLAIN_READING, mmPerUnit: 25.4 / 72 } },
       () => {},
     )
     expect(Object.keys(again.lines)).toEqual(Object.keys(small.lines))
@@ -64,7 +63,10 @@ describe('read-file', () => {
     await expect(
       readFile.run({ ...input('sachet.svg'), bytes: new Uint8Array([1, 2, 3]) }, () => {}),
     ).rejects.toThrow(IntakeRefusal)
-    expect(readFile.input.safeParse({ ...input('sachet.svg'), mmPerUnit: -1 }).success).toBe(false)
+    expect(
+      readFile.input.safeParse({ ...input('sachet.svg'), reading: { ...PLAIN_READING, mmPerUnit: -1 } })
+        .success,
+    ).toBe(false)
     expect(readFile.input.safeParse({ ...input('sachet.svg'), project: { name: 'x' } }).success).toBe(false)
   })
 })

@@ -1,31 +1,47 @@
 import { z } from 'zod'
 import { addSource } from '@/core/binding/add-source'
 import type { Edit } from '@/core/document/edits'
-import { emptyProject, type Project, projectSchema } from '@/core/document/schema'
+import {
+  emptyProject,
+  PLAIN_READING,
+  type Project,
+  projectSchema,
+  type Reading,
+  readingSchema,
+} from '@/core/document/schema'
 import { readDrawing } from '@/core/intake/formats'
+import { decodePicture } from './decode-picture'
 import type { Task } from './task'
 
 const input = z.object({
   bytes: z.instanceof(Uint8Array),
   fileName: z.string().min(1).max(200),
   sourceId: z.string().min(1).max(40),
-  /** mm for one unit of the file, chosen by a person */
-  mmPerUnit: z.number().positive().max(1000).nullable(),
+  reading: readingSchema.default(PLAIN_READING),
   /** the project to add it to; null begins one with the file's name */
   project: projectSchema.nullable(),
+  /** where it is laid beside the drawings that are there */
+  lay: z.enum(['beside', 'centred']).default('beside'),
 })
 
-export type ReadFileInput = z.infer<typeof input>
+export type ReadFileInput = {
+  bytes: Uint8Array
+  fileName: string
+  sourceId: string
+  project: Project | null
+  reading?: Reading
+  lay?: 'beside' | 'centred'
+}
 export type ReadFileOutput = { project: Project; edit: Edit }
 
 /** A file's bytes to a project with sorted and bound lines. */
 export const readFile: Task<ReadFileInput, ReadFileOutput> = {
   name: 'read-file',
-  input,
+  input: input as z.ZodType<ReadFileInput>,
   timeLimit: 60_000,
-  async run({ bytes, fileName, sourceId, mmPerUnit, project }, report) {
+  async run({ bytes, fileName, sourceId, reading = PLAIN_READING, project, lay }, report) {
     report(0.05, 'Reading the drawing')
-    const drawing = await readDrawing(bytes, fileName, { mmPerUnit })
+    const drawing = await readDrawing(bytes, fileName, { ...reading, decodePicture })
     report(0.5, `Sorting ${drawing.lines.length} lines`)
     const title =
       fileName
@@ -37,6 +53,7 @@ export const readFile: Task<ReadFileInput, ReadFileOutput> = {
       name: fileName,
       format: drawing.format,
       bytes: bytes.length,
+      ...(lay ? { lay } : {}),
     })
     report(0.95, 'Binding pieces')
     return { project: next, edit }

@@ -5,13 +5,21 @@ import { translation } from '../geometry/affine'
 import { uniteBoxes } from '../geometry/measure'
 import { partOf } from '../geometry/part'
 import { transformPath, writePath } from '../geometry/path'
+import type { Point } from '../geometry/point'
 import { shapeOf } from '../geometry/shape'
 import type { Drawing, DrawnLine } from '../intake/drawing'
 import { type DashRun, findDashRuns } from '../sorting/dash-runs'
 import { type SortedPart, suggestRoles } from '../sorting/suggest'
 import { rebind } from './reconcile'
 
-export type SourceFile = { id: string; name: string; format: string; bytes: number }
+export type SourceFile = {
+  id: string
+  name: string
+  format: string
+  bytes: number
+  /** beside the drawings that are there, or on the centre of the first one as parts of one picture */
+  lay?: 'beside' | 'centred'
+}
 
 /** Space between two sources in one project, mm. */
 const GAP = 20
@@ -21,10 +29,10 @@ const GAP = 20
  * right of those that are there. A source of the same id is replaced (re-import at another scale).
  */
 export function addSource(project: Project, drawing: Drawing, file: SourceFile): [Project, Edit] {
-  const kept = Object.values(project.lines).filter((l) => l.source !== file.id)
-  const right = kept.length > 0 ? uniteBoxes(kept.map((l) => shapeOf(l.d).box)).maxX + GAP : 0
+  const { lay = 'beside', ...stored } = file
+  const shift = lay === 'centred' ? onCentre(project, drawing, file.id) : beside(project, file.id)
   const looks = new LookNumbers(file.id)
-  const place = (d: string) => (right > 0 ? transformPath(d, translation(right, 0)) : d)
+  const place = (d: string) => (shift.x || shift.y ? transformPath(d, translation(shift.x, shift.y)) : d)
   const asDrawn = (drawn: DrawnLine, number: number): Line => ({
     id: `${file.id}-${number + 1}`,
     source: file.id,
@@ -51,18 +59,36 @@ export function addSource(project: Project, drawing: Drawing, file: SourceFile):
   const [added, adding] = makeEdit(project, label, (draft) => {
     for (const line of Object.values(project.lines)) if (line.source === file.id) delete draft.lines[line.id]
     draft.sources[file.id] = {
-      ...file,
+      ...stored,
       artwork: drawing.artwork,
       scale: drawing.scale,
       findings: drawing.findings,
       layersTell: sorted.layersTell,
       cleaning: cleaning.told(place),
+      pages: drawing.pages ?? null,
+      picture: drawing.picture ?? null,
     }
     Object.assign(draft.looks, looks.byId)
     Object.assign(draft.lines, Object.fromEntries(lines.map((l) => [l.id, l])))
   })
   const [bound, binding] = rebind(added, label)
   return [bound, joinEdits(adding, binding)]
+}
+
+/** To the right of all drawings that are there. */
+function beside(project: Project, own: string): Point {
+  const kept = Object.values(project.lines).filter((l) => l.source !== own)
+  return { x: kept.length > 0 ? uniteBoxes(kept.map((l) => shapeOf(l.d).box)).maxX + GAP : 0, y: 0 }
+}
+
+/** With the middle of the page on that of the first drawing's. */
+function onCentre(project: Project, { artwork }: Drawing, own: string): Point {
+  const first = Object.values(project.sources).find((s) => s.id !== own)
+  if (!first) return { x: 0, y: 0 }
+  return {
+    x: (first.artwork.width - artwork.width) / 2,
+    y: (first.artwork.height - artwork.height) / 2,
+  }
 }
 
 /** Puts each dashed line in the place of its strokes. */
@@ -153,22 +179,26 @@ const count = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' :
 
 /** What was tidied up, gathered by kind. */
 class CleaningReport {
-  private readonly byKind = new Map<Cleaning['kind'], { removed: Line[]; made: string[] }>()
+  private readonly byKind = new Map<Cleaning['kind'], Cleaning['items']>()
 
-  add(kind: Cleaning['kind'], removed: readonly Line[], made: readonly string[]): void {
-    const known = this.byKind.get(kind) ?? { removed: [], made: [] }
-    known.removed.push(...removed)
-    known.made.push(...made)
-    this.byKind.set(kind, known)
+  add(kind: Cleaning['kind'], removed: Line[], made: string[]): void {
+    const known = this.byKind.get(kind)
+    if (known) known.push({ removed, made })
+    else this.byKind.set(kind, [{ removed, made }])
   }
 
   told(place: (d: string) => string): Cleaning[] {
-    return [...this.byKind].map(([kind, { removed, made }]) => ({
-      kind,
-      message: SAY[kind](removed.length, made.length),
-      removed: removed.map((l) => ({ ...l, d: place(l.d) })),
-      made,
-    }))
+    return [...this.byKind].map(([kind, items]) => {
+      const count = (of: 'removed' | 'made') => items.reduce((n, item) => n + item[of].length, 0)
+      return {
+        kind,
+        message: SAY[kind](count('removed'), count('made')),
+        items: items.map(({ removed, made }) => ({
+          removed: removed.map((l) => ({ ...l, d: place(l.d) })),
+          made,
+        })),
+      }
+    })
   }
 }
 

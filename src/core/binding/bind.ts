@@ -52,19 +52,21 @@ export function findPieces(lines: readonly Bindable[]): Found {
 
 type CardsFound = { cards: Card[]; index: SpatialIndex; partings: Map<number, number[]> }
 
-let lastCuts: readonly Bindable[] = []
-let lastFound: CardsFound | null = null
+/** How many answers are kept: one for each source of the open project, as a rule. */
+const KEPT = 12
+let kept: { cuts: readonly Bindable[]; found: CardsFound }[] = []
 
-/** What the cut lines enclose. The last answer is kept: most changes leave the cut lines alone. */
+/** What the cut lines enclose. The last answers are kept: most changes leave the cut lines alone. */
 function cardsOf(cuts: readonly Bindable[]): CardsFound {
-  const same =
-    cuts.length === lastCuts.length &&
-    cuts.every((l, i) => l.id === lastCuts[i]!.id && l.d === lastCuts[i]!.d)
-  if (lastFound && same) return lastFound
+  const known = kept.find(
+    (k) =>
+      k.cuts.length === cuts.length && cuts.every((l, i) => l.id === k.cuts[i]!.id && l.d === k.cuts[i]!.d),
+  )
+  if (known) return known.found
   const { cards, partings } = findCards(cuts.map((l) => shapeOf(l.d)))
-  lastCuts = cuts
-  lastFound = { cards, partings, index: new SpatialIndex(cards.map((c) => c.box)) }
-  return lastFound
+  const found = { cards, partings, index: new SpatialIndex(cards.map((c) => c.box)) }
+  kept = [{ cuts, found }, ...kept].slice(0, KEPT)
+  return found
 }
 
 /** The position of the piece that holds the greater part of a line; -1 for none. */

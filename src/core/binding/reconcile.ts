@@ -7,7 +7,7 @@ import { boxHolds, uniteBoxes } from '../geometry/measure'
 import { partOf } from '../geometry/part'
 import { writePath } from '../geometry/path'
 import { shapeOf } from '../geometry/shape'
-import { type FoundPiece, findPieces } from './bind'
+import { type Found, type FoundPiece, findPieces } from './bind'
 
 /**
  * Brings a project's pieces in line with its lines. A found piece that shares lines of an outline with a standing
@@ -16,11 +16,26 @@ import { type FoundPiece, findPieces } from './bind'
  * @returns the project with its pieces, and the edit that leads there (without changes where all stands already)
  */
 export function rebind(project: Project, label: string): [Project, Edit] {
-  const { pieces: found, partings } = findPieces(Object.values(project.lines))
+  const { pieces: found, partings } = findInSources(project)
   if (partings.size === 0) return reconcile(project, label, found)
   const [parted, parting] = partLines(project, label, partings)
-  const [next, edit] = reconcile(parted, label, findPieces(Object.values(parted.lines)).pieces)
+  const [next, edit] = reconcile(parted, label, findInSources(parted).pieces)
   return [next, joinEdits(parting, edit)]
+}
+
+/** The pieces of every drawing by itself: drawings may lie on one another, and share no piece all the same. */
+function findInSources(project: Project): Found {
+  const bySource = new Map<string, Line[]>()
+  for (const line of Object.values(project.lines)) {
+    const list = bySource.get(line.source)
+    if (list) list.push(line)
+    else bySource.set(line.source, [line])
+  }
+  const all = [...bySource.values()].map(findPieces)
+  return {
+    pieces: all.flatMap((f) => f.pieces),
+    partings: new Map(all.flatMap((f) => [...f.partings])),
+  }
 }
 
 /** Parts lines that bound one piece on one stretch and another on the next, so that each piece has whole lines. */

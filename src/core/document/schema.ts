@@ -83,13 +83,40 @@ export const cleaningSchema = z.object({
   kind: z.enum(['double', 'overshoot', 'dashes', 'parted', 'joined', 'refitted']),
   /** what was done, in a sentence */
   message: z.string().max(400),
-  /** lines as they were before */
-  removed: z.array(lineSchema),
-  /** lines that stand in their place */
-  made: z.array(id),
+  /** for each place the lines as they were, and those that stand there now */
+  items: z.array(z.object({ removed: z.array(lineSchema), made: z.array(id) })).max(MAX_LINES),
 })
 /** Something that was tidied up in a source; taking it back puts the removed lines in the place of the made ones. */
 export type Cleaning = z.infer<typeof cleaningSchema>
+
+export const traceSchema = z.object({
+  /** grey value from which a pixel is no shape; null finds it */
+  threshold: z.number().int().min(1).max(255).nullable(),
+  /** whether light is shape and dark is ground */
+  invert: z.boolean(),
+  /** whether openings are traced, or the outer edge only */
+  openings: z.boolean(),
+  /** spots and holes of fewer pixels vanish */
+  speck: z.number().int().min(0).max(100_000),
+  /** 0 keeps every corner, 1 rounds all but the sharpest */
+  smooth: z.number().min(0).max(1),
+  /** how far curves may stray from the edge, pixels */
+  deviation: z.number().min(0.1).max(10),
+})
+/** How the edges of a picture are traced. */
+export type TraceOptions = z.infer<typeof traceSchema>
+
+export const readingSchema = z.object({
+  /** mm for one unit of the file, chosen by a person; null derives it */
+  mmPerUnit: z.number().positive().max(1000).nullable(),
+  /** the page of a file that has several, from 1; null takes the first */
+  page: z.number().int().min(1).max(10_000).nullable(),
+  /** how a picture is traced; null as usual */
+  trace: traceSchema.nullable(),
+})
+/** How a person wants a file to be read. */
+export type Reading = z.infer<typeof readingSchema>
+export const PLAIN_READING: Reading = { mmPerUnit: null, page: null, trace: null }
 
 export const sourceSchema = z.object({
   id,
@@ -102,6 +129,10 @@ export const sourceSchema = z.object({
   /** whether layers part its lines by purpose though their names do not say so */
   layersTell: z.boolean().default(false),
   cleaning: z.array(cleaningSchema).max(50).default([]),
+  /** of a file with pages: how many, and which was taken (from 1) */
+  pages: z.object({ count: z.number().int(), taken: z.number().int() }).nullable().default(null),
+  /** of a picture: how it was traced, and its size in pixels */
+  picture: z.object({ trace: traceSchema, width: z.number(), height: z.number() }).nullable().default(null),
 })
 export type Source = z.infer<typeof sourceSchema>
 

@@ -8,7 +8,7 @@ import { planSheet } from '../cutting/plan'
 import { decisionsLeft, familiesOf } from '../document/families'
 import { type Paper, PLAIN_SETTINGS } from '../document/paper'
 import { roleCounts, sizeOfPiece } from '../document/pieces'
-import { emptyProject, type Project } from '../document/schema'
+import { emptyProject, PLAIN_READING, type Project } from '../document/schema'
 import { svg as svgFormat } from '../intake/svg'
 import { packSheets } from '../sheets/pack'
 import { planToGcode } from './gcode'
@@ -29,17 +29,13 @@ const paper: Paper = {
 function laid(name: string): Project {
   const bytes = readFileSync(fileURLToPath(new URL(`../../../demo/drawings/${name}`, import.meta.url)))
   const file = { id: 's', name, format: 'svg', bytes: bytes.length }
-  const [project] = addSource(
-    emptyProject('Fair <&> "tea"'),
-    svgFormat.read(bytes, { mmPerUnit: null }),
-    file,
-  )
+  const [project] = addSource(emptyProject('Fair <&> "tea"'), svgFormat.read(bytes, PLAIN_READING), file)
   return { ...project, layout: { ...project.layout, ...packSheets(project, [paper]) } }
 }
 
 const readBack = (svg: string): Project => {
   const bytes = new TextEncoder().encode(svg)
-  return addSource(emptyProject('Back'), svgFormat.read(bytes, { mmPerUnit: null }), {
+  return addSource(emptyProject('Back'), svgFormat.read(bytes, PLAIN_READING), {
     id: 'b',
     name: 'sheet.svg',
     format: 'svg',

@@ -86,6 +86,8 @@ describe('inspect', () => {
       scale,
       layersTell: false,
       cleaning: [],
+      pages: null,
+      picture: null,
     }
     const findings = [{ rule: 'intake-text', severity: 'warning' as const, message: '1 text left out.' }]
     expect(rules({ ...base, sources: { s: { ...source, findings } } })).toEqual(['intake-text'])

@@ -1,4 +1,5 @@
-import type { Finding, Look, Scale } from '../document/schema'
+import type { Finding, Look, Reading, Scale, Source } from '../document/schema'
+import type { DecodePicture } from './picture/raster'
 
 /** One contour as it was drawn in a file. */
 export type DrawnLine = {
@@ -20,15 +21,13 @@ export type Drawing = {
   scale: Scale
   lines: DrawnLine[]
   findings: IntakeFinding[]
-  /** of a file with pages: how many, and which was taken (from 1) */
-  pages?: { count: number; taken: number }
+  pages?: Source['pages']
+  picture?: Source['picture']
 }
 
-export type IntakeOptions = {
-  /** mm for one unit of the file, chosen by a person; null derives it */
-  mmPerUnit: number | null
-  /** the page of a file that has several, from 1; the first where it is left out */
-  page?: number | null
+export type IntakeOptions = Reading & {
+  /** turns a picture into grey values; given from outside, since it is the platform's business */
+  decodePicture?: DecodePicture
 }
 
 /** One kind of file. Adding a kind is one folder with such an object, and one line in `formats.ts`. */

@@ -1,11 +1,13 @@
+import { PLAIN_READING } from '../document/schema'
 import type { Drawing, Format, IntakeOptions } from './drawing'
 import { dxf } from './dxf'
 import { pdf } from './pdf'
+import { picture } from './picture'
 import { IntakeRefusal, LIMITS } from './refusal'
 import { svg } from './svg'
 
 /** Every kind of file that can be taken in. */
-export const FORMATS: readonly Format[] = [svg, dxf, pdf]
+export const FORMATS: readonly Format[] = [svg, dxf, pdf, picture]
 
 /**
  * Reads a file of any known kind.
@@ -16,9 +18,9 @@ export const FORMATS: readonly Format[] = [svg, dxf, pdf]
 export async function readDrawing(
   bytes: Uint8Array,
   fileName: string,
-  options: IntakeOptions = { mmPerUnit: null },
+  options: IntakeOptions = PLAIN_READING,
 ): Promise<Drawing & { format: string }> {
-  const known = FORMATS.map((f) => f.name.toUpperCase()).join(', ')
+  const known = 'SVG, DXF, PDF, PNG and JPEG'
   if (bytes.length === 0)
     throw new IntakeRefusal(`${fileName} is empty. Save it again from the program that drew it.`)
   if (bytes.length > LIMITS.bytes)

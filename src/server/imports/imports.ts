@@ -1,6 +1,6 @@
 import { EventEmitter } from 'node:events'
 import { nanoid } from 'nanoid'
-import type { Project } from '../../core/document/schema'
+import { PLAIN_READING, type Project, type Reading } from '../../core/document/schema'
 import { LIMITS } from '../../core/intake/refusal'
 import { type ReadFileOutput, readFile } from '../../tasks/read-file'
 import { runInThread } from '../../tasks/run-in-thread'
@@ -19,6 +19,8 @@ const events = () => {
 /** Each import takes a thread; more at once would only slow each other down. */
 const AT_ONCE = 4
 
+/** How a person wants it read and laid. */
+type Wish = { reading?: Reading; lay?: 'beside' | 'centred' }
 type Following = { id: string | null; signal?: AbortSignal }
 
 async function read(
@@ -26,7 +28,7 @@ async function read(
   fileName: string,
   sourceId: string,
   project: Project | null,
-  mmPerUnit: number | null,
+  { reading = PLAIN_READING, lay = 'beside' }: Wish,
   { id, signal }: Following,
 ): Promise<ReadFileOutput> {
   const running = holder.velvetImporting ?? 0
@@ -36,7 +38,7 @@ async function read(
   try {
     return await runInThread(
       readFile,
-      { bytes, fileName, sourceId, mmPerUnit, project },
+      { bytes, fileName, sourceId, reading, project, lay },
       {
         ...(signal ? { signal } : {}),
         timeLimit: Number(process.env.VELVET_IMPORT_SECONDS ?? readFile.timeLimit / 1000) * 1000,
@@ -58,7 +60,7 @@ export async function importAsProject(
 ): Promise<string> {
   checkSize(bytes, fileName)
   const sourceId = nanoid(10)
-  const { project } = await read(bytes, fileName, sourceId, null, null, following)
+  const { project } = await read(bytes, fileName, sourceId, null, {}, following)
   return createProject(project, [{ id: sourceId, name: fileName, bytes }])
 }
 
@@ -68,25 +70,27 @@ export async function importIntoProject(
   base: number,
   bytes: Uint8Array,
   fileName: string,
+  lay: 'beside' | 'centred',
   following: Following,
 ): Promise<AcceptedEdit> {
   checkSize(bytes, fileName)
   const { project } = await loadProject(projectId)
   const sourceId = nanoid(10)
-  const { edit } = await read(bytes, fileName, sourceId, project, null, following)
+  const { edit } = await read(bytes, fileName, sourceId, project, { lay }, following)
   return editProject(projectId, base, edit, [{ id: sourceId, name: fileName, bytes }])
 }
 
-/** Reads a source of a project again at another scale, as an edit. */
-export async function rescaleSource(
+/** Reads a source of a project again in another way (scale, page, tracing), as an edit. */
+export async function rereadSource(
   projectId: string,
   sourceId: string,
   base: number,
-  mmPerUnit: number,
+  reading: Reading,
+  following: Following,
 ): Promise<AcceptedEdit> {
   const { project } = await loadProject(projectId)
   const { name, bytes } = await loadSource(projectId, sourceId)
-  const { edit } = await read(bytes, name, sourceId, project, mmPerUnit, { id: null })
+  const { edit } = await read(bytes, name, sourceId, project, { reading }, following)
   return editProject(projectId, base, edit)
 }
 

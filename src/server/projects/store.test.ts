@@ -30,7 +30,7 @@ const bytes = new Uint8Array(
   readFileSync(fileURLToPath(new URL('../../../demo/drawings/sachet.svg', import.meta.url))),
 )
 const { project: read } = await readFile.run(
-  { bytes, fileName: 'tea-sachet.svg', sourceId: 'src1', mmPerUnit: null, project: null },
+  { bytes, fileName: 'tea-sachet.svg', sourceId: 'src1', project: null },
   () => {},
 )
 const sachet = (): Project => structuredClone(read)

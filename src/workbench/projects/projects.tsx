@@ -11,7 +11,7 @@ import { HiddenInput, Muted, Row, Tag } from '@/kit/surface'
 import { api, type ListedProject } from '../store/api'
 import type { NoticeState } from '../store/project-store'
 import { ImportProgress } from './import-progress'
-import { useImport } from './use-import'
+import { ACCEPTED, useImport } from './use-import'
 
 const Page = styled.main`
   max-width: 1180px;
@@ -94,7 +94,9 @@ export function Projects({ initial }: { initial: ListedProject[] }) {
       const { current } = begun
       if (!current) begun.current = { id: (await api.importFile(file, importId, signal)).id, revision: 0 }
       else
-        current.revision = (await api.addFile(current.id, current.revision, file, importId, signal)).revision
+        current.revision = (
+          await api.addFile(current.id, current.revision, file, 'beside', importId, signal)
+        ).revision
     },
     (all) => {
       // Where a later file failed, its sentence stays in sight and the project that was begun joins the list.
@@ -154,8 +156,8 @@ export function Projects({ initial }: { initial: ListedProject[] }) {
         <div>
           <h2>Drop a drawing here</h2>
           <Muted>
-            An SVG of a box, an envelope, a card. Its folds, cuts and pieces are found for you. Several files
-            become one project.
+            A box, an envelope, a card, as SVG, DXF or PDF, or a picture of its shape. Folds, cuts and pieces
+            are found for you. Several files become one project.
           </Muted>
           <ImportProgress importing={importing} />
         </div>
@@ -165,6 +167,7 @@ export function Projects({ initial }: { initial: ListedProject[] }) {
         <HiddenInput
           ref={input}
           type="file"
+          accept={ACCEPTED}
           multiple
           aria-label="Drawing to begin with"
           tabIndex={-1}

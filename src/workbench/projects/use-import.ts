@@ -3,6 +3,9 @@ import { nanoid } from 'nanoid'
 import { useCallback, useRef, useState } from 'react'
 import { listen } from '../store/api'
 
+/** What the file dialog offers first; whatever is chosen is known by its bytes. */
+export const ACCEPTED = '.svg,.dxf,.pdf,.ai,.png,.jpg,.jpeg,.xml'
+
 export type ImportState = { file: string; share: number; doing: string }
 type Send = (file: File, importId: string, signal: AbortSignal) => Promise<unknown>
 

@@ -1,7 +1,7 @@
 import type { JobCommand, JobView } from '@/core/cutting/job'
 import type { Change, Edit } from '@/core/document/edits'
 import type { Paper, PaperFields } from '@/core/document/paper'
-import type { Project } from '@/core/document/schema'
+import type { Project, Reading } from '@/core/document/schema'
 
 export type HistoryEntry = { revision: number; label: string }
 export type History = { undo: HistoryEntry[]; redo: HistoryEntry[] }
@@ -18,6 +18,9 @@ export type ListedProject = {
   sheets: number
   sources: string[]
 }
+
+/** Where a further drawing is laid: beside the others, or on the centre of the first. */
+export type Lay = 'beside' | 'centred'
 
 /** What the server answered instead of what was asked for; status 0 where it did not answer at all. */
 export class ApiError extends Error {
@@ -65,15 +68,27 @@ export const api = {
       file,
       signal,
     ),
-  addFile: (id: string, base: number, file: File, importId: string, signal: AbortSignal) =>
+  addFile: (id: string, base: number, file: File, lay: Lay, importId: string, signal: AbortSignal) =>
     call<AcceptedEdit>(
       'POST',
-      `${at('projects', id, 'sources')}?${new URLSearchParams({ file: file.name, base: String(base), import: importId })}`,
+      `${at('projects', id, 'sources')}?${new URLSearchParams({ file: file.name, base: String(base), lay, import: importId })}`,
       file,
       signal,
     ),
-  rescale: (id: string, source: string, base: number, mmPerUnit: number) =>
-    call<AcceptedEdit>('POST', at('projects', id, 'sources', source, 'scale'), { base, mmPerUnit }),
+  reread: (
+    id: string,
+    source: string,
+    base: number,
+    reading: Reading,
+    importId?: string,
+    signal?: AbortSignal,
+  ) =>
+    call<AcceptedEdit>(
+      'POST',
+      `${at('projects', id, 'sources', source, 'reading')}${importId ? `?import=${importId}` : ''}`,
+      { base, reading },
+      signal,
+    ),
   load: (id: string) => call<StoredProject>('GET', at('projects', id)),
   edit: (id: string, base: number, edit: Edit) =>
     call<AcceptedEdit>('POST', at('projects', id, 'edits'), { base, ...edit }),
@@ -91,6 +106,10 @@ export const api = {
   job: (id: string) => call<{ job: JobView }>('GET', at('jobs', id)),
   commandJob: (id: string, command: JobCommand) => call<{ job: JobView }>('POST', at('jobs', id, command)),
 }
+
+/** The address of a source's original file. */
+export const originalAddress = (project: string, source: string) =>
+  `/api/${at('projects', project, 'sources', source, 'file')}`
 
 /** Addresses of files to save. */
 export const fileAddress = (project: string, sheet: string, kind: 'svg' | 'gcode') =>

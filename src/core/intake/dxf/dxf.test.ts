@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { describe, expect, it } from 'vitest'
+import { PLAIN_READING } from '../../document/schema'
 import { distanceTo } from '../../geometry/polyline'
 import { shapeOf } from '../../geometry/shape'
 import { readDrawing } from '../formats'
@@ -9,7 +10,7 @@ import { indexedColour } from './colours'
 const folder = fileURLToPath(new URL('./samples/', import.meta.url))
 const bytesOf = (text: string) => new TextEncoder().encode(text)
 const read = (bytes: Uint8Array, mmPerUnit: number | null = null) =>
-  readDrawing(bytes, 'die.dxf', { mmPerUnit })
+  readDrawing(bytes, 'die.dxf', { ...PLAIN_READING, mmPerUnit })
 /** A DXF file with the given entities, group codes and values by turns. */
 const file = (entities: string, header = '') =>
   bytesOf(

@@ -39,7 +39,7 @@ async function readPdf(bytes: Uint8Array, { mmPerUnit, page: wanted }: IntakeOpt
       'The PDF file is locked (encrypted). Save a copy without password and restrictions, and choose that.',
     )
   try {
-    return readPage(document, mmPerUnit, wanted ?? null)
+    return readPage(document, mmPerUnit, wanted)
   } catch (error) {
     if (error instanceof IntakeRefusal) throw error
     throw new IntakeRefusal(

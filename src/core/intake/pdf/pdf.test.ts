@@ -1,10 +1,11 @@
 import { Resvg } from '@resvg/resvg-js'
 import { PDFDocument, PDFName } from 'pdf-lib'
 import { describe, expect, it } from 'vitest'
-import { CONVENTIONS, type Drawn } from '../../../../corpus/conventions'
-import { chance } from '../../../../corpus/draw'
+import { CONVENTIONS } from '../../../../corpus/conventions'
+import { chance, type Drawn } from '../../../../corpus/draw'
 import { TEMPLATES } from '../../../../corpus/templates'
 import { type PdfOptions, writePdf } from '../../../../corpus/write-pdf'
+import { PLAIN_READING } from '../../document/schema'
 import { distanceTo } from '../../geometry/polyline'
 import { shapeOf } from '../../geometry/shape'
 import { readDrawing } from '../formats'
@@ -16,7 +17,7 @@ const drawing = (name: string) => {
   return { drawn, width: die.width, height: die.height }
 }
 const read = (bytes: Uint8Array, page: number | null = null) =>
-  readDrawing(bytes, 'die.pdf', { mmPerUnit: null, page })
+  readDrawing(bytes, 'die.pdf', { ...PLAIN_READING, page })
 const line = (over: Partial<Drawn>): Drawn => ({
   d: 'M10 10L90 10',
   role: 'cut',

@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { Resvg } from '@resvg/resvg-js'
 import { describe, expect, it } from 'vitest'
+import { PLAIN_READING } from '../../document/schema'
 import type { Drawing } from '../drawing'
 import { svg } from '.'
 
@@ -45,7 +46,7 @@ function differentPixels(original: string, drawing: Drawing, cap = 'butt'): numb
   return different
 }
 
-const read = (text: string) => svg.read(new TextEncoder().encode(text), { mmPerUnit: null })
+const read = (text: string) => svg.read(new TextEncoder().encode(text), PLAIN_READING)
 
 function hasDots(text: string): boolean {
   return read(text).findings.some((f) => f.rule === 'intake-crumb')

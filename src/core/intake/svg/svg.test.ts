@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { PLAIN_READING } from '../../document/schema'
 import { shapeOf } from '../../geometry/shape'
 import { readDrawing } from '../formats'
 import { IntakeRefusal, LIMITS } from '../refusal'
@@ -7,7 +8,8 @@ import { svg as format } from '.'
 const bytes = (text: string) => new TextEncoder().encode(text)
 const svg = (body: string, attributes = 'width="100mm" height="100mm" viewBox="0 0 100 100"') =>
   `<svg xmlns="http://www.w3.org/2000/svg" ${attributes}>${body}</svg>`
-const read = (text: string, mmPerUnit: number | null = null) => format.read(bytes(text), { mmPerUnit })
+const read = (text: string, mmPerUnit: number | null = null) =>
+  format.read(bytes(text), { ...PLAIN_READING, mmPerUnit })
 const line = '<path d="M0 0L10 0" stroke="#000" fill="none"/>'
 
 async function refusal(input: string | Uint8Array): Promise<string> {

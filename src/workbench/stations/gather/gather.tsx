@@ -1,15 +1,18 @@
 'use client'
 import { FilePlus2 } from 'lucide-react'
-import { useRef } from 'react'
+import { useRef, useState } from 'react'
 import styled from 'styled-components'
-import type { Source } from '@/core/document/schema'
+import type { Reading, Source } from '@/core/document/schema'
 import { formatSize } from '@/core/units/length'
 import { QuietButton } from '@/kit/button'
+import { NumberEntry } from '@/kit/field'
 import { HiddenInput, Muted, Row, Section, Tag } from '@/kit/surface'
 import { ImportProgress } from '../../projects/import-progress'
-import { useImport } from '../../projects/use-import'
-import { api } from '../../store/api'
+import { ACCEPTED, useImport } from '../../projects/use-import'
+import { api, type Lay } from '../../store/api'
 import { useProject, useWorkbench } from '../../store/context'
+import { Cleaned } from './cleaned'
+import { PictureSettings } from './picture-settings'
 
 const Choices = styled.fieldset`
   border: 0;
@@ -46,8 +49,9 @@ export function Gather() {
   const sources = useProject((s) => s.project.sources)
   const workbench = useWorkbench()
   const input = useRef<HTMLInputElement>(null)
+  const [lay, setLay] = useState<Lay>('beside')
   const importing = useImport((file, importId, signal) =>
-    workbench.ask((id, base) => api.addFile(id, base, file, importId, signal)),
+    workbench.ask((id, base) => api.addFile(id, base, file, lay, importId, signal)),
   )
   return (
     <>
@@ -63,9 +67,19 @@ export function Gather() {
       >
         <h2>Another drawing</h2>
         <Muted>
-          Drop it here or choose it. It is laid beside the ones that are here, with lines and pieces of its
-          own.
+          Drop it here or choose it: SVG, DXF, PDF, or a picture. It comes with lines and pieces of its own.
         </Muted>
+        <Choices data-sure>
+          <legend>Where it is laid</legend>
+          <label>
+            <input type="radio" name="lay" checked={lay === 'beside'} onChange={() => setLay('beside')} />
+            beside the others
+          </label>
+          <label>
+            <input type="radio" name="lay" checked={lay === 'centred'} onChange={() => setLay('centred')} />
+            on the centre of the first, as a part of one picture
+          </label>
+        </Choices>
         <Row style={{ marginTop: 10 }}>
           <QuietButton onPress={() => input.current?.click()}>
             <FilePlus2 size={16} /> Add a file
@@ -74,6 +88,7 @@ export function Gather() {
         <HiddenInput
           ref={input}
           type="file"
+          accept={ACCEPTED}
           multiple
           tabIndex={-1}
           aria-label="File to add"
@@ -88,11 +103,18 @@ export function Gather() {
   )
 }
 
+/** How a source was read, as a person may change it. */
+const readingOf = ({ scale, pages, picture }: Source): Reading => ({
+  mmPerUnit: scale.sure && (scale.choices.length > 0 || picture) ? scale.mmPerUnit : null,
+  page: pages?.taken ?? null,
+  trace: picture?.trace ?? null,
+})
+
 function SourceLeaf({ source }: { source: Source }) {
   const workbench = useWorkbench()
-  const { scale, artwork, findings } = source
-  const choose = (mmPerUnit: number) =>
-    void workbench.ask((id, base) => api.rescale(id, source.id, base, mmPerUnit))
+  const { scale, artwork, findings, pages, picture } = source
+  const reread = (change: Partial<Reading>) =>
+    workbench.ask((id, base) => api.reread(id, source.id, base, { ...readingOf(source), ...change }))
   return (
     <Section data-testid="source">
       <h2>{source.name}</h2>
@@ -100,7 +122,9 @@ function SourceLeaf({ source }: { source: Source }) {
         {formatSize(artwork, 'mm')} <Muted as="span">{formatSize(artwork, 'in')}</Muted>
       </Size>
       <Muted>{scale.why}</Muted>
-      {scale.choices.length > 0 ? (
+      {picture ? (
+        <PictureSettings key={JSON.stringify(picture)} source={source} picture={picture} onReread={reread} />
+      ) : scale.choices.length > 0 ? (
         <Choices data-sure={scale.sure || undefined}>
           <legend>{scale.sure ? 'Its size can be read otherwise' : 'Which size is right?'}</legend>
           {scale.choices.map((choice) => (
@@ -109,18 +133,31 @@ function SourceLeaf({ source }: { source: Source }) {
                 type="radio"
                 name={`scale-${source.id}`}
                 checked={scale.sure && Math.abs(choice.mmPerUnit - scale.mmPerUnit) < 1e-9}
-                onChange={() => choose(choice.mmPerUnit)}
+                onChange={() => void reread({ mmPerUnit: choice.mmPerUnit })}
               />
               {choice.label}
             </label>
           ))}
         </Choices>
       ) : null}
+      {pages && pages.count > 1 ? (
+        <Row style={{ marginTop: 10 }}>
+          <NumberEntry
+            label={`Page, of ${pages.count}`}
+            value={pages.taken}
+            min={1}
+            max={pages.count}
+            whole
+            onCommit={(page) => void reread({ page })}
+          />
+        </Row>
+      ) : null}
       {findings.map((f) => (
         <p key={f.rule} style={{ marginTop: 10, fontSize: 13.5 }}>
           <Tag $tone={f.severity === 'note' ? 'plain' : 'brass'}>{f.severity}</Tag> {f.message}
         </p>
       ))}
+      <Cleaned source={source} />
     </Section>
   )
 }

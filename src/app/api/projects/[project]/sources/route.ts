@@ -7,11 +7,12 @@ const fileQuery = z.object({
   file: z.string().min(1).max(200),
   base: z.coerce.number().int().nonnegative(),
   import: z.string().max(40).optional(),
+  lay: z.enum(['beside', 'centred']).default('beside'),
 })
 
 /** Reads the file of the body into the project. */
 export const POST = route<{ project: string }>(async (request, { project }) => {
-  const { file, base, import: id } = query(request, fileQuery)
+  const { file, base, lay, import: id } = query(request, fileQuery)
   const bytes = await readLimited(request, LIMITS.bytes)
-  return importIntoProject(project, base, bytes, file, { id: id ?? null, signal: request.signal })
+  return importIntoProject(project, base, bytes, file, lay, { id: id ?? null, signal: request.signal })
 })

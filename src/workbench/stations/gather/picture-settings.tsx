@@ -1,0 +1,178 @@
+import { useEffect, useRef, useState } from 'react'
+import styled from 'styled-components'
+import type { Reading, Source, TraceOptions } from '@/core/document/schema'
+import { Button } from '@/kit/button'
+import { LengthField, NumberEntry } from '@/kit/field'
+import { Muted, Row } from '@/kit/surface'
+import { originalAddress } from '../../store/api'
+import { useProject } from '../../store/context'
+
+const Preview = styled.canvas`
+  display: block;
+  width: 100%;
+  margin-top: 10px;
+  border-radius: var(--radius);
+  background: #fff;
+  box-shadow: var(--lift);
+`
+const Check = styled.label`
+  display: flex;
+  gap: 8px;
+  font-size: 14px;
+  cursor: pointer;
+`
+const Slider = styled.label`
+  display: block;
+  font-size: 12.5px;
+  color: var(--ink-soft);
+  margin-top: 8px;
+  input {
+    width: 100%;
+    accent-color: var(--plum);
+  }
+`
+
+/** Wide enough to judge a threshold by, mm of screen aside. */
+const PREVIEW_WIDTH = 300
+
+type Grey = { width: number; height: number; values: Uint8Array }
+
+/** The original picture as grey values, small, for the preview. */
+function useGrey(project: string, source: string): Grey | null {
+  const [grey, setGrey] = useState<Grey | null>(null)
+  useEffect(() => {
+    let left = false
+    const load = async () => {
+      const response = await fetch(originalAddress(project, source))
+      if (!response.ok) return
+      const bitmap = await createImageBitmap(await response.blob())
+      const width = Math.min(PREVIEW_WIDTH, bitmap.width)
+      const height = Math.max(1, Math.round((bitmap.height * width) / bitmap.width))
+      const canvas = new OffscreenCanvas(width, height)
+      const context = canvas.getContext('2d')
+      if (!context) return
+      context.fillStyle = '#fff'
+      context.fillRect(0, 0, width, height)
+      context.drawImage(bitmap, 0, 0, width, height)
+      const { data } = context.getImageData(0, 0, width, height)
+      const values = new Uint8Array(width * height)
+      for (let i = 0; i < values.length; i += 1)
+        values[i] = 0.2126 * data[4 * i]! + 0.7152 * data[4 * i + 1]! + 0.0722 * data[4 * i + 2]!
+      if (!left) setGrey({ width, height, values })
+    }
+    load().catch(() => setGrey(null))
+    return () => {
+      left = true
+    }
+  }, [project, source])
+  return grey
+}
+
+type Props = {
+  source: Source
+  picture: NonNullable<Source['picture']>
+  onReread: (change: Partial<Reading>) => Promise<unknown>
+}
+
+/** How a picture is traced: the threshold with its live preview, what is traced, and the true size. */
+export function PictureSettings({ source, picture, onReread }: Props) {
+  const id = useProject((s) => s.id)
+  const unit = useProject((s) => s.project.unit)
+  const grey = useGrey(id, source.id)
+  const [trace, setTrace] = useState<TraceOptions>(picture.trace)
+  const [busy, setBusy] = useState(false)
+  const canvas = useRef<HTMLCanvasElement>(null)
+  const { threshold, invert } = trace
+  useEffect(() => {
+    const context = canvas.current?.getContext('2d')
+    if (!grey || !context || !canvas.current) return
+    canvas.current.width = grey.width
+    canvas.current.height = grey.height
+    const image = context.createImageData(grey.width, grey.height)
+    grey.values.forEach((value, i) => {
+      const isShape = value < (threshold ?? 128) !== invert
+      image.data.set(isShape ? [43, 26, 47, 255] : [255, 253, 248, 255], 4 * i)
+    })
+    context.putImageData(image, 0, 0)
+  }, [grey, threshold, invert])
+  const change = (part: Partial<TraceOptions>) => setTrace((t) => ({ ...t, ...part }))
+  const again = async (part: Partial<Reading>) => {
+    setBusy(true)
+    try {
+      await onReread({ trace, ...part })
+    } finally {
+      setBusy(false)
+    }
+  }
+  return (
+    <div data-testid="picture-settings">
+      <Row style={{ marginTop: 10, flexWrap: 'nowrap', alignItems: 'start' }}>
+        <LengthField
+          label="Width of the whole picture"
+          mm={source.artwork.width}
+          unit={unit}
+          min={1}
+          max={5000}
+          onCommit={(mm) => void again({ mmPerUnit: mm / picture.width })}
+        />
+      </Row>
+      <Preview ref={canvas} role="img" aria-label="What is taken as shape at this threshold" />
+      <Slider>
+        Threshold: darker than {threshold ?? 128} is shape
+        <input
+          type="range"
+          min={1}
+          max={255}
+          value={threshold ?? 128}
+          onChange={(e) => change({ threshold: Number(e.target.value) })}
+        />
+      </Slider>
+      <Slider>
+        Smoothness
+        <input
+          type="range"
+          min={0}
+          max={1}
+          step={0.1}
+          value={trace.smooth}
+          onChange={(e) => change({ smooth: Number(e.target.value) })}
+        />
+      </Slider>
+      <Check>
+        <input type="checkbox" checked={invert} onChange={(e) => change({ invert: e.target.checked })} />
+        light is shape
+      </Check>
+      <Check>
+        <input
+          type="checkbox"
+          checked={trace.openings}
+          onChange={(e) => change({ openings: e.target.checked })}
+        />
+        with openings
+      </Check>
+      <Row style={{ marginTop: 8, flexWrap: 'nowrap', alignItems: 'start' }}>
+        <NumberEntry
+          label="Smallest speck, pixels"
+          value={trace.speck}
+          min={0}
+          max={100000}
+          whole
+          onCommit={(speck) => change({ speck })}
+        />
+        <NumberEntry
+          label="May stray, pixels"
+          value={trace.deviation}
+          min={0.1}
+          max={10}
+          onCommit={(deviation) => change({ deviation })}
+        />
+      </Row>
+      <Row style={{ marginTop: 10 }}>
+        <Button isDisabled={busy} onPress={() => void again({})}>
+          {busy ? 'Tracing…' : 'Trace again'}
+        </Button>
+        <Muted>at {(source.scale.mmPerUnit * trace.deviation).toFixed(2)} mm at most beside the edge</Muted>
+      </Row>
+    </div>
+  )
+}
