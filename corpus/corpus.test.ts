@@ -15,7 +15,8 @@ describe.each(CONVENTIONS)('drawn with $name', (convention) => {
     expect(score.wrongSure / score.length, score.notes.join('\n')).toBeLessThanOrEqual(0.001)
     expect(score.decisions).toBeLessThanOrEqual(3)
     if (!plain) return
-    expect(score.notes).toEqual([])
+    // What is asked may be suggested wrongly; what is sure may not.
+    expect(score.notes.filter((n) => !n.includes('?:'))).toEqual([])
     expect(score.piecesFound).toBe(score.pieces)
     expect(score.bound / score.toBind).toBeGreaterThan(0.999)
   })

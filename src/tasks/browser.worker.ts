@@ -37,13 +37,14 @@ const computer = {
     performance.measure('rebind', { start: began })
     return edit
   },
-  overview(): Overview {
+  /** @param papers the library, against which pieces are measured */
+  overview(papers: Paper[]): Overview {
     const { lines } = open()
     const families = familiesOf(open()).map((family) => ({
       ...family,
       length: family.lines.reduce((sum, id) => sum + shapeOf(lines[id]!.d).length, 0),
     }))
-    return { families, findings: inspect(open()) }
+    return { families, findings: inspect(open(), papers) }
   },
   pack(papers: Paper[]): Pick<Layout, 'sheets' | 'unplaced'> {
     return packSheets(open(), papers)

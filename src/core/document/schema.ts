@@ -60,8 +60,17 @@ export const findingSchema = z.object({
   message: z.string().max(600),
   lines: z.array(id),
   pieces: z.array(id),
+  /** where it is, mm; left out where lines and pieces say it */
+  at: z.object({ x: z.number(), y: z.number() }).optional(),
+  /** a way to put it right: what it does in a word or two, and what it sets of which lines */
+  fix: z
+    .object({
+      label: z.string().max(60),
+      lines: z.array(z.object({ id, role: roleSchema.optional(), d: path.optional() })),
+    })
+    .optional(),
 })
-/** Something that was noticed: rule, severity, place. */
+/** Something that was noticed: rule, severity, place, and where possible a fix. */
 export type Finding = z.infer<typeof findingSchema>
 
 export const scaleSchema = z.object({
@@ -200,6 +209,16 @@ export const runSchema = z.object({
 })
 export type RunSettings = z.infer<typeof runSchema>
 
+export const limitsSchema = z.object({
+  /** a part narrower than this tears, mm (common practice: 1/16 in) */
+  narrowest: mm.min(0).max(20),
+  /** an opening smaller than this is torn rather than cut, mm (common practice) */
+  smallestOpening: mm.min(0).max(20),
+})
+/** What the inspection measures against. */
+export type Limits = z.infer<typeof limitsSchema>
+export const DEFAULT_LIMITS: Limits = { narrowest: 1.6, smallestOpening: 1 }
+
 export const projectSchema = z.object({
   version: z.literal(1),
   name,
@@ -212,6 +231,7 @@ export const projectSchema = z.object({
   nextPiece: z.number().int().positive(),
   layout: layoutSchema,
   run: runSchema,
+  limits: limitsSchema.default(DEFAULT_LIMITS),
 })
 export type Project = z.infer<typeof projectSchema>
 
@@ -230,5 +250,6 @@ export function emptyProject(projectName: string): Project {
     nextPiece: 1,
     layout: { mat: DEFAULT_MAT, sheetMargin: 3, spacing: 3, sheets: [], unplaced: [] },
     run: { dashedScores: false, dash: 4, gap: 1.5 },
+    limits: DEFAULT_LIMITS,
   }
 }

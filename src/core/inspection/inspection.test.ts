@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest'
+import { applyFix } from '../binding/apply-fix'
 import { rebind } from '../binding/reconcile'
+import { type Paper, PLAIN_SETTINGS } from '../document/paper'
 import { emptyProject, type Line, type Project, type Role } from '../document/schema'
 import { inspect } from '.'
 
@@ -68,7 +70,7 @@ describe('inspect', () => {
       ['copy', 'cut', rect(100, 0, 50, 50)],
     ])
     const found = inspect(twice)
-    expect(found).toHaveLength(1)
+    expect(found.map((f) => f.rule)).toEqual(['cut-twice', 'same-outline'])
     expect(found[0]).toMatchObject({ rule: 'cut-twice', message: expect.stringContaining('2 lines') })
     expect(found[0]!.lines).toHaveLength(2)
     expect(found[0]!.pieces).toHaveLength(1)
@@ -91,5 +93,128 @@ describe('inspect', () => {
     }
     const findings = [{ rule: 'intake-text', severity: 'warning' as const, message: '1 text left out.' }]
     expect(rules({ ...base, sources: { s: { ...source, findings } } })).toEqual(['intake-text'])
+  })
+
+  const finding = (p: Project, rule: string, papers: Paper[] = []) =>
+    inspect(p, papers).find((f) => f.rule === rule)
+  const card = (...more: [string, Role, string][]) => project([['a', 'cut', rect(0, 0, 100, 50)], ...more])
+
+  it('measures the gap of an open outline, and closes it', () => {
+    const open = project([
+      ['1', 'cut', 'M0 0L100 0L100 50'],
+      ['2', 'cut', 'M100.4 50.3L0 50L0 0'],
+    ])
+    const found = finding(open, 'open-outline')!
+    expect(found).toMatchObject({ severity: 'warning', message: expect.stringContaining('0.50 mm') })
+    const [closed] = applyFix(open, found)
+    expect(Object.keys(closed.pieces)).toHaveLength(1)
+    expect(finding(closed, 'open-outline')).toBeUndefined()
+  })
+
+  it('warns of a fold that is about to be cut, and scores it', () => {
+    const cut = card(['f', 'score', 'M30 0L30 50'], ['g', 'cut', 'M70 0L70 50'])
+    const found = finding(cut, 'fold-cut')!
+    expect(found).toMatchObject({ severity: 'error', lines: ['g'] })
+    expect(found.pieces).toHaveLength(2)
+    expect(Object.keys(applyFix(cut, found)[0].pieces)).toHaveLength(1)
+    expect(finding(card(['g', 'cut', 'M70 0L70 50']), 'fold-cut')).toBeUndefined()
+  })
+
+  it('trims a fold that runs past the edge', () => {
+    const past = card(['f', 'score', 'M50 -4L50 54'])
+    const found = finding(past, 'score-outside')!
+    expect(found.lines).toEqual(['f'])
+    const [trimmed] = applyFix(past, found)
+    expect(trimmed.lines.f!.d).toBe('M50 0L50 50')
+    expect(inspect(trimmed)).toEqual([])
+    expect(finding(card(['f', 'score', 'M50 0.2L50 50.2']), 'score-outside')).toBeUndefined()
+  })
+
+  it('measures the narrowest part', () => {
+    const found = finding(card(['hole', 'cut', rect(10, 1.2, 80, 20)]), 'thin-part')!
+    expect(found.message).toContain('1.20 mm')
+    expect(found.at!.y).toBeCloseTo(0.6, 1)
+    expect(finding(card(['hole', 'cut', rect(10, 2, 80, 20)]), 'thin-part')).toBeUndefined()
+    const strict = {
+      ...card(['hole', 'cut', rect(10, 2, 80, 20)]),
+      limits: { narrowest: 3, smallestOpening: 1 },
+    }
+    expect(finding(strict, 'thin-part')).toBeDefined()
+  })
+
+  it('finds openings and pieces too small for a blade, and skips them', () => {
+    const pin = card(['pin', 'cut', rect(20, 20, 0.6, 0.8)], ['window', 'cut', rect(40, 10, 20, 20)])
+    const found = finding(pin, 'tiny-opening')!
+    expect(found).toMatchObject({ lines: ['pin'], message: expect.stringContaining('An opening') })
+    expect(applyFix(pin, found)[0].lines.pin!.role).toBe('skip')
+    expect(finding(project([['x', 'cut', rect(0, 0, 0.5, 20)]]), 'tiny-piece')).toBeDefined()
+  })
+
+  it('notes an island in an opening', () => {
+    const island = card(['window', 'cut', rect(20, 10, 40, 30)], ['isle', 'cut', rect(30, 20, 10, 10)])
+    expect(finding(island, 'falling-island')).toMatchObject({ severity: 'note', lines: ['isle'] })
+  })
+
+  it('says by how much a piece is too large for every paper and the mat', () => {
+    const paper = (name: string, width: number, height: number): Paper => ({
+      id: name,
+      name,
+      width,
+      height,
+      weight: 220,
+      caliper: 0.3,
+      colour: '#ffffff',
+      backColour: '#ffffff',
+      settings: PLAIN_SETTINGS,
+    })
+    const big = project([['a', 'cut', rect(0, 0, 293, 100)]])
+    // On a mat of 304.8 with 6 at each border there are 292.8 mm.
+    expect(
+      finding(big, 'too-large', [paper('Letter', 215.9, 279.4), paper('Square', 304.8, 304.8)])!.message,
+    ).toMatch(/on Square it is 0\.2 mm too long/)
+    expect(finding(card(), 'too-large', [paper('A4', 210, 297)])).toBeUndefined()
+  })
+
+  it('sees points that are too sharp, inwards only from an opening', () => {
+    const needle = project([['a', 'cut', 'M0 0L60 5L0 10Z']])
+    expect(finding(needle, 'spike')!.at!.x).toBeCloseTo(60)
+    const notch = project([['a', 'cut', 'M0 0L60 0L60 60L0 60L0 32L40 30L0 28Z']])
+    expect(finding(notch, 'spike')).toBeUndefined()
+  })
+
+  it('sees a cut that crosses itself, however long', () => {
+    const wave = Array.from({ length: 60 }, (_, i) => `L${i} ${(i % 2) * 3}`).join('')
+    const bow = project([['a', 'cut', `M0 0${wave}L60 40L20 -20L0 40Z`]])
+    expect(finding(bow, 'self-crossing')!.pieces.length).toBeGreaterThan(1)
+    expect(finding(card(), 'self-crossing')).toBeUndefined()
+  })
+
+  it('finds folds closer than the card is thick', () => {
+    expect(
+      finding(card(['f', 'score', 'M50 0L50 50'], ['g', 'score', 'M50.2 0L50.2 50']), 'close-scores')!.lines,
+    ).toEqual(['f', 'g'])
+    expect(
+      finding(card(['f', 'score', 'M50 0L50 50'], ['g', 'score', 'M51 0L51 50']), 'close-scores'),
+    ).toBeUndefined()
+  })
+
+  it('notices pieces of one outline, wherever they lie', () => {
+    const two = project([
+      ['a', 'cut', 'M0 0L50 0L60 30L0 30Z'],
+      ['b', 'cut', 'M100 5L150 5L160 35L100 35Z'],
+      ['c', 'cut', 'M200 0L250 0L250 30L190 30Z'],
+    ])
+    expect(finding(two, 'same-outline')!.pieces).toHaveLength(2)
+  })
+
+  it('says when nothing is left', () => {
+    expect(finding(project([['a', 'skip', rect(0, 0, 5, 5)]]), 'nothing-left')).toMatchObject({
+      severity: 'error',
+    })
+    const frame = project([
+      ['a', 'cut', rect(0, 0, 100, 50)],
+      ['b', 'cut', rect(0.5, 0.5, 99, 49)],
+    ])
+    expect(finding(frame, 'nothing-left')).toMatchObject({ severity: 'warning' })
   })
 })

@@ -20,7 +20,7 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
       .then(async ([stored, { papers }]) => {
         if (left) return
         await computer.open(JSON.stringify(stored.project))
-        const overview = await computer.overview()
+        const overview = await computer.overview(papers)
         if (left) return
         opened = createProjectStore({ id, ...stored, papers, ...overview }, computer)
         setWorkbench(opened)

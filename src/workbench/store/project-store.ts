@@ -73,7 +73,7 @@ export function createProjectStore(
   }
 
   const refresh = async () => {
-    const { families, findings } = await computer.overview()
+    const { families, findings } = await computer.overview(store.getState().papers)
     const same = JSON.stringify(findings) === JSON.stringify(store.getState().findings)
     store.setState(same ? { families } : { families, findings })
   }
@@ -161,7 +161,10 @@ export function createProjectStore(
     select: (selection: readonly string[]) => store.setState({ selection }),
     light: (lit: readonly string[]) => store.setState({ lit }),
     choosePieces: (chosenPieces: readonly string[]) => store.setState({ chosenPieces }),
-    setPapers: (papers: Paper[]) => store.setState({ papers }),
+    setPapers: (papers: Paper[]) => {
+      store.setState({ papers })
+      void refresh()
+    },
     say,
     computer,
     refresh,

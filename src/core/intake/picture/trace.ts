@@ -13,7 +13,7 @@ export const DEFAULT_TRACE: TraceOptions = {
   openings: true,
   speck: 24,
   smooth: 0.4,
-  deviation: 0.6,
+  deviation: 0.4,
 }
 
 export type Trace = {

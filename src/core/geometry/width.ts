@@ -1,0 +1,154 @@
+import type { Polyline } from './flatten'
+import type { Point } from './point'
+import { polylineArea } from './polyline'
+import { SpatialIndex } from './spatial-index'
+
+/** A narrow place: how wide, where its middle is, and how the walls beside it stand to each other. */
+export type Narrow = {
+  width: number
+  at: Point /** degrees between the walls, 0 where they run side by side */
+  wedge: number
+}
+
+/** Points asked along the edge, mm apart at most. */
+const STEP = 0.4
+/** Walls that stand at more than this to each other are a corner, not a strip, degrees. */
+const WIDEST_WEDGE = 40
+
+/**
+ * The narrowest place of a region that is narrower than `limit`, by its medial axis: the greatest ball that touches
+ * the edge in a point and lies in the region is found by shrinking (Ma, Bae and Choi 2012, "3D medial axis point
+ * approximation using nearest neighbors and the normal field", from memory; in the plane). The ball's diameter is the
+ * width there; where its two points of touch face each other at a corner rather than across a strip, it does not count.
+ * @param ring the outer edge, closed
+ * @param holes edges of openings, closed
+ * @param slits open cuts within, which part the region as edges do
+ * @returns null where the region is at least `limit` wide throughout
+ */
+export function narrowestPlace(
+  ring: Polyline,
+  holes: readonly Polyline[],
+  slits: readonly Polyline[],
+  limit: number,
+): Narrow | null {
+  const walls = [ring, ...holes, ...slits]
+  const stretches = walls.flatMap((wall, w) =>
+    Array.from({ length: wall.length / 2 - 1 }, (_, i) => ({ w, i })),
+  )
+  const index = new SpatialIndex(
+    stretches.map(({ w, i }) => {
+      const p = walls[w]!
+      return {
+        minX: Math.min(p[2 * i]!, p[2 * i + 2]!),
+        maxX: Math.max(p[2 * i]!, p[2 * i + 2]!),
+        minY: Math.min(p[2 * i + 1]!, p[2 * i + 3]!),
+        maxY: Math.max(p[2 * i + 1]!, p[2 * i + 3]!),
+      }
+    }),
+  )
+  /** The nearest edge point within `reach` of a place. */
+  const nearest = (x: number, y: number, reach: number): { x: number; y: number; by: number } | null => {
+    let best: { x: number; y: number; by: number } | null = null
+    for (const k of index.meeting({ minX: x, minY: y, maxX: x, maxY: y }, reach)) {
+      const { w, i } = stretches[k]!
+      const p = walls[w]!
+      const [ax, ay] = [p[2 * i]!, p[2 * i + 1]!]
+      const [dx, dy] = [p[2 * i + 2]! - ax, p[2 * i + 3]! - ay]
+      const square = dx * dx + dy * dy
+      const t = square === 0 ? 0 : Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / square))
+      const [qx, qy] = [ax + t * dx, ay + t * dy]
+      const by = Math.hypot(qx - x, qy - y)
+      if (by < (best?.by ?? reach)) best = { x: qx, y: qy, by }
+    }
+    return best
+  }
+  let narrow: Narrow | null = null
+  const ask = (p: Point, normal: Point) => {
+    narrow = shrink(p, normal, narrow?.width ?? limit, nearest) ?? narrow
+  }
+  walls.forEach((wall, w) => {
+    const closed = w <= holes.length
+    // The region lies on one hand of a closed wall, and on both of a slit.
+    const inward = closed ? (polylineArea(wall) > 0 === (w === 0) ? 1 : -1) : 0
+    for (const side of inward === 0 ? [1, -1] : [inward]) askAlong(wall, side, closed, ask)
+    if (!closed) for (const end of [0, wall.length - 2]) askRound({ x: wall[end]!, y: wall[end + 1]! }, ask)
+  })
+  return narrow
+}
+
+type Ask = (p: Point, normal: Point) => void
+
+/** Asks at points along a wall, and round its corners that point into the region. */
+function askAlong(wall: Polyline, side: number, closed: boolean, ask: Ask): void {
+  const count = wall.length / 2 - 1
+  let before: Point | null = closed ? normalOf(wall, count - 1, side) : null
+  for (let i = 0; i < count; i += 1) {
+    const normal = normalOf(wall, i, side)
+    if (!normal) continue
+    const [ax, ay] = [wall[2 * i]!, wall[2 * i + 1]!]
+    const [dx, dy] = [wall[2 * i + 2]! - ax, wall[2 * i + 3]! - ay]
+    if (before) askCorner({ x: ax, y: ay }, before, normal, side, ask)
+    before = normal
+    const steps = Math.max(1, Math.ceil(Math.hypot(dx, dy) / STEP))
+    for (let k = 0; k < steps; k += 1) {
+      const t = (k + 0.5) / steps
+      ask({ x: ax + t * dx, y: ay + t * dy }, normal)
+    }
+  }
+}
+
+/** The unit normal of one stretch on the given hand; null for a stretch without length. */
+function normalOf(wall: Polyline, i: number, side: number): Point | null {
+  const dx = wall[2 * i + 2]! - wall[2 * i]!
+  const dy = wall[2 * i + 3]! - wall[2 * i + 1]!
+  const length = Math.hypot(dx, dy)
+  return length === 0 ? null : { x: (-dy / length) * side, y: (dx / length) * side }
+}
+
+/** Round a corner that points into the region the normal turns from that of one side to that of the other. */
+function askCorner(p: Point, from: Point, to: Point, side: number, ask: Ask): void {
+  const turn = Math.atan2(from.x * to.y - from.y * to.x, from.x * to.x + from.y * to.y)
+  if (turn * side >= -0.05) return
+  const steps = Math.ceil(Math.abs(turn) / 0.2)
+  for (let k = 0; k <= steps; k += 1) {
+    const angle = (turn * k) / steps
+    const [c, s] = [Math.cos(angle), Math.sin(angle)]
+    ask(p, { x: c * from.x - s * from.y, y: s * from.x + c * from.y })
+  }
+}
+
+/** Round the free end of a slit the normal points everywhere. */
+function askRound(p: Point, ask: Ask): void {
+  for (let k = 0; k < 24; k += 1) ask(p, { x: Math.cos((k * Math.PI) / 12), y: Math.sin((k * Math.PI) / 12) })
+}
+
+/** Shrinks the ball that touches the edge in `p` until no edge is in it; null if it stays as wide as `limit`. */
+function shrink(
+  p: Point,
+  normal: Point,
+  limit: number,
+  nearest: (x: number, y: number, reach: number) => { x: number; y: number; by: number } | null,
+): Narrow | null {
+  let r = limit / 2
+  let touch: Point | null = null
+  for (let round = 0; round < 30; round += 1) {
+    const c = { x: p.x + normal.x * r, y: p.y + normal.y * r }
+    const q = nearest(c.x, c.y, r * (1 - 1e-6))
+    if (!q || q.by > r - 1e-4) break
+    const [ex, ey] = [q.x - p.x, q.y - p.y]
+    const across = 2 * (normal.x * ex + normal.y * ey)
+    if (across <= 1e-9) return null
+    const next = (ex * ex + ey * ey) / across
+    touch = q
+    if (next >= r - 1e-6) break
+    r = next
+    if (r < 1e-3) return null
+  }
+  if (!touch) return null
+  const c = { x: p.x + normal.x * r, y: p.y + normal.y * r }
+  const facing =
+    ((p.x - c.x) * (touch.x - c.x) + (p.y - c.y) * (touch.y - c.y)) /
+    (r * Math.hypot(touch.x - c.x, touch.y - c.y))
+  const wedge = 180 - (Math.acos(Math.max(-1, Math.min(1, facing))) * 180) / Math.PI
+  return wedge <= WIDEST_WEDGE && 2 * r < limit ? { width: 2 * r, at: c, wedge } : null
+}

@@ -1,0 +1,38 @@
+import { polylineArea } from '../geometry/polyline'
+import { cardOf, type Rule } from './rule'
+
+/** All lines skipped, or a piece whose openings leave next to no paper. */
+export const nothingLeft: Rule = (project) => {
+  const lines = Object.values(project.lines)
+  if (lines.length > 0 && lines.every((l) => l.role === 'skip' || l.role === 'print'))
+    return [
+      {
+        rule: 'nothing-left',
+        severity: 'error',
+        message:
+          'Every line is skipped or only printed: nothing is left to be cut. Give the outlines the role cut.',
+        lines: [],
+        pieces: [],
+      },
+    ]
+  return Object.values(project.pieces).flatMap((piece) => {
+    const { ring, holes } = cardOf(project, piece)
+    const whole = Math.abs(polylineArea(ring))
+    const left = whole - holes.reduce((sum, h) => sum + Math.abs(polylineArea(h)), 0)
+    return left < 0.03 * whole
+      ? [
+          {
+            rule: 'nothing-left',
+            severity: 'warning' as const,
+            message: `The openings of “${piece.name}” leave only ${Math.max(0, (100 * left) / whole).toFixed(1)} % of it. It may be a frame around the drawing; skip its outline then.`,
+            lines: piece.outline,
+            pieces: [piece.id],
+            fix: {
+              label: 'Skip its outline',
+              lines: piece.outline.map((id) => ({ id, role: 'skip' as const })),
+            },
+          },
+        ]
+      : []
+  })
+}

@@ -1,0 +1,33 @@
+import { shapeOf } from '../geometry/shape'
+import type { Rule } from './rule'
+
+/** The line that a parted line was a part of. */
+const wholeOf = (id: string): string | null => (id.includes('.') ? id.slice(0, id.lastIndexOf('.')) : null)
+
+/**
+ * A closed cut that crosses itself. It falls into pieces that are bounded by parts of that one line alone, of which
+ * one is seldom meant.
+ */
+export const selfCrossing: Rule = (project) => {
+  const byWhole = new Map<string, string[]>()
+  for (const piece of Object.values(project.pieces)) {
+    const wholes = new Set(piece.outline.map(wholeOf))
+    const [whole] = wholes
+    if (wholes.size === 1 && whole) byWhole.set(whole, [...(byWhole.get(whole) ?? []), piece.id])
+  }
+  return [...byWhole.values()].flatMap((pieces) => {
+    if (pieces.length < 2) return []
+    const lines = pieces.flatMap((id) => project.pieces[id]!.outline)
+    const names = pieces.map((id) => `“${project.pieces[id]!.name}”`)
+    return [
+      {
+        rule: 'self-crossing',
+        severity: 'warning' as const,
+        message: `One closed cut crosses itself and falls into ${pieces.length} pieces (${names.slice(0, 3).join(', ')}). Mend it in the drawing if one is meant.`,
+        lines,
+        pieces,
+        at: shapeOf(project.lines[lines[0]!]!.d).contour.start,
+      },
+    ]
+  })
+}
