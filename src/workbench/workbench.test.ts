@@ -85,7 +85,7 @@ describe('stations', () => {
 
   it('count what is left to do', () => {
     const project = { ...emptyProject('Test'), pieces: { p: { ...piece, paper: null } } }
-    const states = Object.fromEntries(STATIONS.map((s) => [s.name, s.state(project, [])]))
+    const states = Object.fromEntries(STATIONS.map((s) => [s.name, s.state(project, [], [])]))
     expect(states.paper).toEqual({ open: 1, done: false })
     expect(states.lines).toEqual({ open: 0, done: true })
     expect(states.sheets).toEqual({ open: 0, done: false })

@@ -232,6 +232,8 @@ export const projectSchema = z.object({
   layout: layoutSchema,
   run: runSchema,
   limits: limitsSchema.default(DEFAULT_LIMITS),
+  /** findings that a person leaves as they are, by their keys */
+  accepted: z.array(z.string().max(200)).max(2000).default([]),
 })
 export type Project = z.infer<typeof projectSchema>
 
@@ -251,5 +253,6 @@ export function emptyProject(projectName: string): Project {
     layout: { mat: DEFAULT_MAT, sheetMargin: 3, spacing: 3, sheets: [], unplaced: [] },
     run: { dashedScores: false, dash: 4, gap: 1.5 },
     limits: DEFAULT_LIMITS,
+    accepted: [],
   }
 }

@@ -36,6 +36,14 @@ export const RULES: readonly Rule[] = [
   sameOutline,
 ]
 
+/** What a finding is known by when a person leaves it as it is: rule and place, not its wording. */
+export const keyOf = ({ rule, lines, pieces }: Finding): string =>
+  `${rule} ${[...pieces, ...lines].sort().join(' ')}`.slice(0, 200)
+
+/** Findings that ask for something: no notes, and none that was left as it is. */
+export const openFindings = (project: Pick<Project, 'accepted'>, findings: readonly Finding[]): Finding[] =>
+  findings.filter((f) => f.severity !== 'note' && !project.accepted.includes(keyOf(f)))
+
 /** Everything that is noticed about a project, what was noticed at its import first. */
 export function inspect(project: Project, papers: readonly Paper[] = []): Finding[] {
   const library: Library = { papers, limits: project.limits }

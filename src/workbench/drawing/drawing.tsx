@@ -1,12 +1,21 @@
 'use client'
-import { Maximize, Minus, Plus, Ruler } from 'lucide-react'
-import { type KeyboardEvent, type PointerEvent, useCallback, useMemo, useRef, useState } from 'react'
+import { History, LassoSelect, Layers, Maximize, Minus, Plus, Ruler } from 'lucide-react'
+import {
+  type KeyboardEvent,
+  type PointerEvent,
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react'
 import { ToggleButton } from 'react-aria-components'
 import styled from 'styled-components'
 import type { Point } from '@/core/geometry/point'
 import { formatLength } from '@/core/units/length'
 import { IconButton } from '@/kit/button'
 import { useProject, useWorkbench } from '../store/context'
+import type { OriginalShown } from './drawing.worker'
 import { Rulers } from './rulers'
 import { UnderPointer } from './under-pointer'
 import { useDrawingScreen } from './use-drawing'
@@ -70,7 +79,17 @@ const Toggle = styled(ToggleButton)`
 const HIT = 6
 const NEIGHBOURS = 14
 
-type Drag = { kind: 'box' | 'pan' | 'measure'; from: Point; to: Point; moved: boolean; add: boolean }
+/** What the pointer does: choose by a box or by a line drawn round, measure. */
+type Tool = 'box' | 'lasso' | 'measure'
+type Drag = {
+  kind: Tool | 'pan'
+  from: Point
+  to: Point
+  /** of a lasso, the way so far */
+  way: Point[]
+  moved: boolean
+  add: boolean
+}
 
 /** The drawing in the middle of the workbench. Lines can be chosen in it where `pick` says so. */
 export function Drawing({ pick = false }: { pick?: boolean }) {
@@ -79,13 +98,26 @@ export function Drawing({ pick = false }: { pick?: boolean }) {
   const selection = useProject((s) => s.selection)
   const lit = useProject((s) => s.lit)
   const { screen, stamp, bounds } = useDrawingScreen()
-  const { element, size, view, showAll, zoom, pan, onKey } = useView(bounds)
-  const [measuring, setMeasuring] = useState(false)
+  const { element, size, view, show, showAll, zoom, pan, onKey } = useView(bounds)
+  const place = useProject((s) => s.place)
+  useEffect(() => {
+    if (place) show(place.box)
+  }, [place, show])
+  const [tool, setTool] = useState<Tool>('box')
+  const measuring = tool === 'measure'
+  const [original, setOriginal] = useState<OriginalShown>('off')
   const [drag, setDrag] = useState<Drag | null>(null)
   const [near, setNear] = useState<readonly string[]>([])
   const asking = useRef(false)
 
-  const draw = useMemo(() => (screen ? screen.draw : null), [screen])
+  const draw = useMemo(
+    () =>
+      screen
+        ? (...[v, z, density]: Parameters<Parameters<typeof useFrames>[0] & object>) =>
+            screen.draw(v, z, density, original)
+        : null,
+    [screen, original],
+  )
   const base = useFrames(draw, view, size, stamp)
   const drawMarks = useMemo(
     () =>
@@ -105,10 +137,9 @@ export function Drawing({ pick = false }: { pick?: boolean }) {
   const onPointerDown = (event: PointerEvent<HTMLDivElement>) => {
     if (event.target instanceof Element && event.target.closest('[data-over-drawing]')) return
     const from = at(event)
-    const kind =
-      event.button === 1 || event.altKey || !(pick || measuring) ? 'pan' : measuring ? 'measure' : 'box'
+    const kind = event.button === 1 || event.altKey || !(pick || measuring) ? 'pan' : tool
     event.currentTarget.setPointerCapture(event.pointerId)
-    setDrag({ kind, from, to: from, moved: false, add: event.shiftKey })
+    setDrag({ kind, from, to: from, way: [from], moved: false, add: event.shiftKey })
   }
 
   const hover = useCallback(
@@ -132,15 +163,26 @@ export function Drawing({ pick = false }: { pick?: boolean }) {
       return
     }
     if (drag.kind === 'pan') pan(p.x - drag.to.x, p.y - drag.to.y)
-    setDrag({ ...drag, to: p, moved: drag.moved || Math.hypot(p.x - drag.from.x, p.y - drag.from.y) > 3 })
+    setDrag({
+      ...drag,
+      to: p,
+      way: drag.kind === 'lasso' ? [...drag.way, p] : drag.way,
+      moved: drag.moved || Math.hypot(p.x - drag.from.x, p.y - drag.from.y) > 3,
+    })
   }
 
   const onPointerUp = async () => {
     if (!drag) return
     if (drag.kind !== 'measure') setDrag(null)
     else if (!drag.moved) setDrag(null)
-    if (!screen || drag.kind !== 'box') return
+    if (!screen || (drag.kind !== 'box' && drag.kind !== 'lasso')) return
     const before = drag.add ? workbench.store.getState().selection : []
+    if (drag.moved && drag.kind === 'lasso') {
+      const ring = drag.way.map((p) => toDrawing(view, p))
+      workbench.select([...new Set([...before, ...(await screen.inRing(ring))])])
+      setNear([])
+      return
+    }
     if (drag.moved) {
       const a = toDrawing(view, drag.from)
       const b = toDrawing(view, drag.to)
@@ -201,6 +243,13 @@ export function Drawing({ pick = false }: { pick?: boolean }) {
             stroke="var(--plum)"
           />
         ) : null}
+        {drag?.kind === 'lasso' && drag.moved ? (
+          <polygon
+            points={drag.way.map((p) => `${p.x},${p.y}`).join(' ')}
+            fill="rgb(125 42 95 / 0.08)"
+            stroke="var(--plum)"
+          />
+        ) : null}
         {drag?.kind === 'measure' && a && b ? (
           <g>
             <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke="var(--plum)" strokeWidth={1.5} />
@@ -221,10 +270,33 @@ export function Drawing({ pick = false }: { pick?: boolean }) {
       {pick && near.length > 1 ? <UnderPointer ids={near} onClose={() => setNear([])} /> : null}
       <Tools data-over-drawing>
         <Toggle
+          aria-label="Lay the original drawing under"
+          isSelected={original === 'under'}
+          onChange={(on) => setOriginal(on ? 'under' : 'off')}
+        >
+          <Layers size={17} />
+        </Toggle>
+        <Toggle
+          aria-label="Show it as it was before tidying"
+          isSelected={original === 'alone'}
+          onChange={(on) => setOriginal(on ? 'alone' : 'off')}
+        >
+          <History size={17} />
+        </Toggle>
+        {pick ? (
+          <Toggle
+            aria-label="Choose by drawing round"
+            isSelected={tool === 'lasso'}
+            onChange={(on) => setTool(on ? 'lasso' : 'box')}
+          >
+            <LassoSelect size={17} />
+          </Toggle>
+        ) : null}
+        <Toggle
           aria-label="Measure a distance"
           isSelected={measuring}
           onChange={(on) => {
-            setMeasuring(on)
+            setTool(on ? 'measure' : 'box')
             setDrag(null)
           }}
         >
@@ -247,7 +319,7 @@ export function Drawing({ pick = false }: { pick?: boolean }) {
 
 const ZoomNote = styled.span`
   position: absolute;
-  right: 172px;
+  right: 278px;
   bottom: 22px;
   font-size: 12.5px;
   color: var(--ink-soft);

@@ -1,14 +1,19 @@
 import { expose, transfer } from 'comlink'
+import { originalLines } from '@/core/binding/take-back'
 import { applyChanges, type Change } from '@/core/document/edits'
 import { linesOf, outlineOf } from '@/core/document/pieces'
 import type { Line, Project } from '@/core/document/schema'
 import { type Box, boxesMeet, boxHolds, uniteBoxes } from '@/core/geometry/measure'
 import { writePath } from '@/core/geometry/path'
-import { distanceTo } from '@/core/geometry/polyline'
+import type { Point } from '@/core/geometry/point'
+import { distanceTo, isInside, polylineBox, samplesOf } from '@/core/geometry/polyline'
 import { shapeOf } from '@/core/geometry/shape'
 import { SpatialIndex } from '@/core/geometry/spatial-index'
 import { LINE_STYLES, type StyleName } from '@/kit/line-styles'
 import type { ScreenSize, View } from './view'
+
+/** How the drawing before tidying is shown: not, under the lines, or instead of them. */
+export type OriginalShown = 'off' | 'under' | 'alone'
 
 /** Draws the open project and finds what is under the pointer, away from the page's own thread. */
 let project: Project | null = null
@@ -108,6 +113,34 @@ function halo(
   for (const line of which) context.stroke(pathOf(line.d))
 }
 
+/** The lines as they were drawn, in their own colours: `grow` px wider than they were. */
+function strokeOriginal(
+  context: OffscreenCanvasRenderingContext2D,
+  seen: Box,
+  px: number,
+  grow: number,
+): void {
+  if (!project) return
+  context.globalAlpha = grow > 1 ? 0.4 : 1
+  for (const line of originalLines(project)) {
+    const { box } = shapeOf(line.d)
+    const look = project.looks[line.look]
+    if (!look || !boxesMeet(box, seen)) continue
+    if (look.fill && !look.stroke) {
+      context.fillStyle = look.fill
+      context.globalAlpha = 0.25
+      context.fill(new Path2D(line.d))
+      context.globalAlpha = grow > 1 ? 0.4 : 1
+    }
+    context.strokeStyle = look.stroke ?? look.fill ?? '#000'
+    context.lineWidth = (look.stroke ? 1.4 : 0.8) * grow * px
+    context.setLineDash(line.id.endsWith('-run') ? [] : look.dash)
+    context.stroke(new Path2D(line.d))
+  }
+  context.setLineDash([])
+  context.globalAlpha = 1
+}
+
 function fillPieces(context: OffscreenCanvasRenderingContext2D, seen: Box): void {
   if (!project) return
   for (const piece of Object.values(project.pieces)) {
@@ -143,9 +176,15 @@ const screen = {
     return uniteBoxes((shown.length > 0 ? shown : lines).map((l) => shapeOf(l.d).box))
   },
   /** The drawing itself. */
-  draw(view: View, size: ScreenSize, density: number): ImageBitmap {
+  draw(view: View, size: ScreenSize, density: number, original: OriginalShown): ImageBitmap {
     const { canvas, context, seen, px } = begin(view, size, density)
+    if (original === 'alone') {
+      strokeOriginal(context, seen, px, 1)
+      const before = canvas.transferToImageBitmap()
+      return transfer(before, [before])
+    }
     fillPieces(context, seen)
+    if (original === 'under') strokeOriginal(context, seen, px, 3)
     const shown = visible(seen)
     halo(
       context,
@@ -182,6 +221,16 @@ const screen = {
       .filter((h) => h.distance <= radius)
       .sort((a, b) => a.distance - b.distance)
       .map((h) => h.id)
+  },
+  /** Ids of the lines of which the greater part lies in a ring of points. */
+  inRing(points: readonly Point[]): string[] {
+    const first = points[0]
+    if (!first) return []
+    const ring = Float64Array.from([...points, first].flatMap((p) => [p.x, p.y]))
+    return index.meeting(polylineBox(ring)).flatMap((i) => {
+      const asked = samplesOf(shapeOf(lines[i]!.d).polyline)
+      return asked.filter((p) => isInside(p, ring)).length * 2 > asked.length ? [lines[i]!.id] : []
+    })
   },
   /** Ids of the lines that lie wholly in a box. */
   inBox(box: Box): string[] {

@@ -30,6 +30,22 @@ export function useView(box: Box | null) {
     return () => observer.disconnect()
   }, [])
 
+  /** Shows a box with plenty of what lies around it. */
+  const show = useCallback(
+    (place: Box) => {
+      if (place.minX > place.maxX || size.width === 0) return
+      const around = Math.max(8, 0.35 * Math.max(place.maxX - place.minX, place.maxY - place.minY))
+      const wide = {
+        minX: place.minX - around,
+        minY: place.minY - around,
+        maxX: place.maxX + around,
+        maxY: place.maxY + around,
+      }
+      setView(fitView(wide, size))
+    },
+    [size],
+  )
+
   const showAll = useCallback(() => {
     if (box && box.minX <= box.maxX && size.width > 0) setView(fitView(box, size))
   }, [box, size])
@@ -79,5 +95,5 @@ export function useView(box: Box | null) {
     [pan, zoom, showAll],
   )
 
-  return { element, size, view, showAll, zoom, pan, onKey }
+  return { element, size, view, show, showAll, zoom, pan, onKey }
 }

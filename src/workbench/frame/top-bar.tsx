@@ -103,9 +103,10 @@ export const TopBar = memo(function TopBar({ station }: { station: StationName }
   const redo = useProject((s) => s.history.redo.at(-1)?.label)
   const project = useProject((s) => s.project)
   const families = useProject((s) => s.families)
+  const findings = useProject((s) => s.findings)
   const states = useMemo(
-    () => STATIONS.map((s) => ({ ...s, ...s.state(project, families) })),
-    [project, families],
+    () => STATIONS.map((s) => ({ ...s, ...s.state(project, families, findings) })),
+    [project, families, findings],
   )
   return (
     <Bar>

@@ -1,5 +1,6 @@
 import { decisionsLeft, type Family } from '@/core/document/families'
-import type { Project } from '@/core/document/schema'
+import type { Finding, Project } from '@/core/document/schema'
+import { openFindings } from '@/core/inspection'
 import { sheetsBehind } from './sheets/behind'
 
 /** What a station still wants: how many decisions, and whether its work is done. */
@@ -10,7 +11,7 @@ export type StationName = 'gather' | 'lines' | 'paper' | 'sheets' | 'run'
 type Station = {
   name: StationName
   title: string
-  state(project: Project, families: readonly Family[]): StationState
+  state(project: Project, families: readonly Family[], findings: readonly Finding[]): StationState
 }
 
 /** The steps of the work in their order. Each has its panel in the folder of its name. */
@@ -26,8 +27,8 @@ export const STATIONS: readonly Station[] = [
   {
     name: 'lines',
     title: 'Lines',
-    state: (project, families) => {
-      const open = decisionsLeft(families)
+    state: (project, families, findings) => {
+      const open = decisionsLeft(families) + openFindings(project, findings).length
       return { open, done: open === 0 && Object.keys(project.pieces).length > 0 }
     },
   },

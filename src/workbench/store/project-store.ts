@@ -3,6 +3,7 @@ import { createStore } from 'zustand/vanilla'
 import { applyChanges, type Change, type Edit, joinEdits } from '@/core/document/edits'
 import type { Paper } from '@/core/document/paper'
 import type { Finding, Project } from '@/core/document/schema'
+import type { Box } from '@/core/geometry/measure'
 import type { Computer, MeasuredFamily, Overview } from '@/tasks/computer'
 import { type AcceptedEdit, ApiError, api, type History } from './api'
 
@@ -29,6 +30,10 @@ export type ProjectState = {
   /** pieces chosen on the shelf */
   chosenPieces: readonly string[]
   notice: NoticeState | null
+  /** a place that the drawing shows large; a new object each time it is asked for */
+  place: { box: Box } | null
+  /** whether questions are gone through one at a time */
+  reviewing: boolean
 }
 
 /** Makes an edit on the project as it stands when its turn comes. */
@@ -55,6 +60,8 @@ export function createProjectStore(
     lit: [],
     chosenPieces: [],
     notice: null,
+    place: null,
+    reviewing: false,
   }))
   const followers = new Set<(changes: Change[]) => void>()
   const reopened = new Set<() => void>()
@@ -159,6 +166,9 @@ export function createProjectStore(
     undo: () => ask(api.undo),
     redo: () => ask(api.redo),
     select: (selection: readonly string[]) => store.setState({ selection }),
+    /** Shows a place large in the drawing. */
+    lookAt: (box: Box) => store.setState({ place: { box } }),
+    review: (reviewing: boolean) => store.setState({ reviewing }),
     light: (lit: readonly string[]) => store.setState({ lit }),
     choosePieces: (chosenPieces: readonly string[]) => store.setState({ chosenPieces }),
     setPapers: (papers: Paper[]) => {

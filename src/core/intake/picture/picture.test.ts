@@ -54,7 +54,7 @@ describe('tracing shapes of known course', () => {
     expect(hausdorff(shapeOf(writePath(contours[0]!)).polyline, shapeOf(CIRCLE).polyline)).toBeLessThan(
       DEFAULT_TRACE.deviation + 0.1,
     )
-    expect(contours[0]!.segments.length).toBeLessThanOrEqual(12)
+    expect(contours[0]!.segments.length).toBeLessThanOrEqual(16)
     expect(deviation).toBeLessThanOrEqual(DEFAULT_TRACE.deviation)
   })
 

@@ -3,7 +3,7 @@ import { type KeyboardEvent, memo } from 'react'
 import styled from 'styled-components'
 import type { Strand } from '@/core/document/families'
 import { formatLength } from '@/core/units/length'
-import { Button } from '@/kit/button'
+import { Button, QuietButton } from '@/kit/button'
 import { Muted, Row, Section, Tag } from '@/kit/surface'
 import type { MeasuredFamily } from '@/tasks/computer'
 import { LookSample, RoleSample } from '../../drawing/line-sample'
@@ -59,15 +59,19 @@ const Why = styled.p`
 /** The families of lines, what waits for a decision first. */
 export function Ledger() {
   const families = useProject((s) => s.families)
+  const workbench = useWorkbench()
   const open = families.reduce((n, f) => n + f.toDecide, 0)
   return (
     <Section>
       <Row style={{ justifyContent: 'space-between', marginBottom: 8 }}>
         <h2>Lines by look</h2>
         {open > 0 ? (
-          <Tag $tone="brass" data-testid="to-decide">
-            {open} to decide
-          </Tag>
+          <Row style={{ flexWrap: 'nowrap' }}>
+            <Tag $tone="brass" data-testid="to-decide">
+              {open} to decide
+            </Tag>
+            <QuietButton onPress={() => workbench.review(true)}>One by one</QuietButton>
+          </Row>
         ) : (
           <Tag $tone="teal" data-testid="to-decide">
             all decided

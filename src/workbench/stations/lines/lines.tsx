@@ -1,10 +1,14 @@
 'use client'
+import { useProject } from '../../store/context'
 import { ChosenLines } from './chosen-lines'
 import { Findings } from './findings'
 import { Ledger } from './ledger'
+import { Review } from './review'
 
-/** What each line is for: the ledger of families, the chosen lines, and what was noticed. */
+/** What each line is for: the questions one by one or the ledger of families, the chosen lines, what was noticed. */
 export function Lines() {
+  const reviewing = useProject((s) => s.reviewing)
+  if (reviewing) return <Review />
   return (
     <>
       <ChosenLines />
