@@ -7,11 +7,15 @@ import { addSource } from '../binding/add-source'
 import { planSheet } from '../cutting/plan'
 import { decisionsLeft, familiesOf } from '../document/families'
 import { type Paper, PLAIN_SETTINGS } from '../document/paper'
-import { roleCounts, sizeOfPiece } from '../document/pieces'
+import { linesOf, roleCounts, sizeOfPiece } from '../document/pieces'
 import { emptyProject, PLAIN_READING, type Project } from '../document/schema'
+import { shapeOf } from '../geometry/shape'
+import { readDrawing } from '../intake/formats'
 import { svg as svgFormat } from '../intake/svg'
 import { packSheets } from '../sheets/pack'
+import { sheetToDxf } from './dxf'
 import { planToGcode } from './gcode'
+import { sheetToPdf } from './pdf'
 import { sheetToSvg } from './svg'
 
 const paper: Paper = {
@@ -51,6 +55,55 @@ const told = (project: Project) =>
       return `${sides.join(' x ')} ${JSON.stringify(Object.entries(roleCounts(project, p)).sort())}`
     })
     .sort()
+
+describe('DXF and PDF of our own', () => {
+  const ends = [
+    {
+      kind: 'DXF',
+      write: async (p: Project, i: number) => new TextEncoder().encode(sheetToDxf(p, p.layout.sheets[i]!)),
+      name: 'sheet.dxf',
+    },
+    { kind: 'PDF', write: (p: Project, i: number) => sheetToPdf(p, p.layout.sheets[i]!), name: 'sheet.pdf' },
+  ]
+  it.each(ends)(
+    '$kind comes back with the same pieces, roles and names, without a question',
+    async ({ write, name }) => {
+      for (const drawing of ['tea-caddy.svg', 'sachet.svg']) {
+        const project = laid(drawing)
+        const back: Project[] = []
+        for (const [i] of project.layout.sheets.entries()) {
+          const bytes = await write(project, i)
+          const read = await readDrawing(bytes, name)
+          back.push(
+            addSource(emptyProject('Back'), read, {
+              id: 'b',
+              name,
+              format: read.format,
+              bytes: bytes.length,
+            })[0],
+          )
+        }
+        const roles = (projects: Project[]) =>
+          projects
+            .flatMap((p) =>
+              Object.values(p.pieces).map((piece) => {
+                const length = (role: string) =>
+                  linesOf(p, piece.lines)
+                    .filter((l) => l.role === role)
+                    .reduce((sum, l) => sum + shapeOf(l.d).length, 0)
+                    .toFixed(0)
+                return `cut ${length('cut')}, score ${length('score')}, perforate ${length('perforate')}, pen ${length('pen')}`
+              }),
+            )
+            .sort()
+        expect(roles(back)).toEqual(roles([project]))
+        for (const again of back) expect(decisionsLeft(familiesOf(again))).toBe(0)
+        const names = (p: Project) => Object.values(p.pieces).map((piece) => piece.name)
+        if (drawing === 'sachet.svg') expect(back.flatMap(names).sort()).toEqual(names(project).sort())
+      }
+    },
+  )
+})
 
 describe('sheetToSvg', () => {
   it('comes back with the same pieces, roles and names, and without a question', () => {

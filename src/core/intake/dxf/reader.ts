@@ -1,3 +1,4 @@
+import { isGivenByAProgram } from '../../document/given-names'
 import type { Look } from '../../document/schema'
 import {
   type Affine,
@@ -32,6 +33,8 @@ type Context = {
   linetype: string
   layer: string
   blocks: readonly string[]
+  /** names of the blocks around, as a person gave them */
+  names: readonly string[]
 }
 
 const MAX_INSERTED = 300_000
@@ -107,6 +110,7 @@ class DxfReader {
       linetype: 'CONTINUOUS',
       layer: '0',
       blocks: [],
+      names: [],
     }
     this.walk(this.entities, context)
     const bounds = this.found
@@ -232,7 +236,8 @@ class DxfReader {
   }
 
   private insert(item: Item, context: Context): void {
-    const name = (textOf(item, 2) ?? '').toUpperCase()
+    const written = textOf(item, 2) ?? ''
+    const name = written.toUpperCase()
     const block = this.blocks.get(name)
     if (!block || context.blocks.includes(name)) {
       this.notices.add('broken-insert', `“${name.slice(0, 40)}” at line ${item.line}`)
@@ -269,6 +274,7 @@ class DxfReader {
           linetype: this.linetypeOf(item, layer, context),
           layer: layerName,
           blocks: [...context.blocks, name],
+          names: isAnonymous(written) ? context.names : [...context.names, written.slice(0, 120)],
         })
       }
   }
@@ -300,7 +306,7 @@ class DxfReader {
       fill: null,
       dash: this.beatOf(linetype, Number.isFinite(scale) && scale > 0 ? scale : 1),
       width,
-      layers: layerName === '0' ? [] : [layerName.slice(0, 120)],
+      layers: [...context.names, ...(layerName === '0' ? [] : [layerName.slice(0, 120)])].slice(-8),
     }
   }
 
@@ -320,6 +326,9 @@ class DxfReader {
     return beat.some((v, i) => i % 2 === 1 && v > 0) ? beat.slice(0, 32) : []
   }
 }
+
+/** Blocks that programs make for themselves begin with a star, and say nothing. */
+const isAnonymous = (name: string): boolean => name.startsWith('*') || isGivenByAProgram(name)
 
 /** What linetypes of these names mean in files that leave out the table (common practice). */
 const STANDARD_BEATS: readonly (readonly [string, readonly number[]])[] = [

@@ -1,0 +1,96 @@
+import { DxfWriter, LWPolylineFlags, point2d, point3d, SplineFlags, Units } from '@tarikjabiri/dxf'
+import type { Project, Sheet } from '../../document/schema'
+import { allSegments } from '../../geometry/part'
+import type { Contour } from '../../geometry/path'
+import type { Point } from '../../geometry/point'
+import { EXPORTED, type Exported, partsOf } from '../parts'
+
+/** Colour index of each layer; the layer's name is what tells. */
+const COLOURS: Record<Exported, number> = {
+  cut: 7,
+  score: 6,
+  'score valley': 6,
+  'score mountain': 1,
+  perforate: 3,
+  pen: 5,
+  print: 8,
+}
+
+/**
+ * A sheet as DXF text in mm: a layer a role, a block a piece that bears its name, y up from the sheet's lower left
+ * corner. Straight lines are light polylines, curves are splines of degree three, exact.
+ */
+export function sheetToDxf(project: Project, sheet: Sheet): string {
+  const dxf = new DxfWriter()
+  dxf.setUnits(Units.Millimeters)
+  const parts = partsOf(project, sheet)
+  for (const kind of EXPORTED)
+    if (parts.some((p) => p.lines.has(kind))) dxf.addLayer(layerOf(kind), COLOURS[kind], 'Continuous')
+  const used = new Set<string>()
+  for (const part of parts) {
+    const block = dxf.addBlock(blockName(part.name, used))
+    for (const [kind, contours] of part.lines)
+      for (const contour of contours) addContour(block, contour, sheet.height, layerOf(kind))
+    dxf.addInsert(block.name, point3d(0, 0))
+  }
+  return dxf.stringify()
+}
+
+const layerOf = (kind: Exported): string => kind.charAt(0).toUpperCase() + kind.slice(1)
+
+/** A name for a block: letters, digits and what else the format bears, and every one once. */
+function blockName(name: string, used: Set<string>): string {
+  const plain =
+    name
+      .replace(/[^\p{L}\p{N} _.-]/gu, ' ')
+      .replace(/\s+/g, ' ')
+      .trim()
+      .slice(0, 80) || 'Piece'
+  let unique = plain
+  for (let n = 2; used.has(unique.toUpperCase()); n += 1) unique = `${plain} copy ${n}`
+  used.add(unique.toUpperCase())
+  return unique
+}
+
+type Block = ReturnType<DxfWriter['addBlock']>
+
+/** Straight runs as polylines and each curve as a spline, in order; a contour without curves is one polyline. */
+function addContour(block: Block, contour: Contour, height: number, layerName: string): void {
+  const at = ({ x, y }: Point) => ({ x, y: height - y })
+  const segments = allSegments(contour)
+  if (segments.every((s) => !s.c1)) {
+    const points = [contour.start, ...contour.segments.map((s) => s.to)].map(at)
+    block.addLWPolyline(
+      points.map((p) => ({ point: point2d(p.x, p.y) })),
+      { flags: contour.closed ? LWPolylineFlags.Closed : LWPolylineFlags.None, layerName },
+    )
+    return
+  }
+  let from = contour.start
+  let run: Point[] = [from]
+  const flush = () => {
+    if (run.length > 1)
+      block.addLWPolyline(
+        run.map(at).map((p) => ({ point: point2d(p.x, p.y) })),
+        { layerName },
+      )
+  }
+  for (const { c1, c2, to } of segments) {
+    if (c1 && c2) {
+      flush()
+      const control = [from, c1, c2, to].map(at)
+      block.addSpline(
+        {
+          controlPoints: control.map((p) => point3d(p.x, p.y)),
+          degreeCurve: 3,
+          flags: SplineFlags.Planar,
+          knots: [0, 0, 0, 0, 1, 1, 1, 1],
+        },
+        { layerName },
+      )
+      run = [to]
+    } else run.push(to)
+    from = to
+  }
+  flush()
+}
