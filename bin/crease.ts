@@ -3,14 +3,14 @@ import { basename, extname } from 'node:path'
 import { parseArgs } from 'node:util'
 import { PLAIN_READING } from '../src/core/document/schema'
 import { IntakeRefusal } from '../src/core/intake/refusal'
-import { exportSheets } from './export'
+import { EXPORT_KINDS, exportSheets } from './export'
 import { layFile } from './lay'
 import { UsageError } from './options'
 import { describeSort, sortFile } from './sort'
 
 const USAGE = `crease sort FILE... [--units-per-inch N] [--page N] [--json]
 crease lay FILE --paper NAME|WxH [--mat WxH] [--json]
-crease export FILE --to svg|gcode --out PATH [--paper NAME|WxH] [--mat WxH]`
+crease export FILE --to svg|dxf|pdf|gcode --out PATH [--paper NAME|WxH] [--mat WxH]`
 
 /** The core without a screen: messages on stderr, results on stdout. Answers the exit code. */
 async function main(): Promise<number> {
@@ -70,8 +70,8 @@ async function main(): Promise<number> {
     })
   } else if (command === 'export') {
     const { to, out } = values
-    if ((to !== 'svg' && to !== 'gcode') || !out)
-      throw new UsageError('export needs --to svg or --to gcode, and --out PATH.')
+    if (!to || !EXPORT_KINDS.includes(to) || !out)
+      throw new UsageError(`export needs --to ${EXPORT_KINDS.join('|')}, and --out PATH.`)
     if (files.length > 1) throw new UsageError('export takes one file.')
     await each(async (bytes, name) => {
       const { project, papers } = await layFile(bytes, name, {
@@ -79,7 +79,7 @@ async function main(): Promise<number> {
         mat: values.mat ?? null,
         reading,
       })
-      const written = exportSheets(project, papers, to)
+      const written = await exportSheets(project, papers, to)
       for (const why of project.layout.unplaced)
         console.error(`${project.pieces[why.piece]?.name} is on no sheet. ${why.why}`)
       if (written.length === 0) throw new UsageError('there is no sheet to write.')

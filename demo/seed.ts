@@ -1,14 +1,25 @@
 import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { addSource } from '../src/core/binding/add-source'
-import { emptyProject, type Project } from '../src/core/document/schema'
+import { emptyProject, PLAIN_READING, type Project, type Reading } from '../src/core/document/schema'
 import { readDrawing } from '../src/core/intake/formats'
 import { closeDatabase } from '../src/server/database'
 import { listPapers } from '../src/server/papers/store'
 import { createProject, listProjects } from '../src/server/projects/store'
+import { decodePicture } from '../src/tasks/decode-picture'
+import { TEAPOT_SIZE } from './teapot'
 
-/** Fills an empty database with the two projects of the Lantern Quay Tea Fair. */
-const DEMOS = [
+/** Fills an empty database with the projects of the Lantern Quay Tea Fair. */
+const DEMOS: readonly { file: string; name: string; source: string; reading?: Partial<Reading> }[] = [
+  {
+    file: 'teapot.png',
+    name: 'Lantern Quay Tea Fair: teapot card',
+    source: 'demo-teapot',
+    // 900 pixels are 180 mm.
+    reading: { mmPerUnit: 180 / TEAPOT_SIZE.width },
+  },
+  { file: 'tea-caddy.pdf', name: 'Lantern Quay Tea Fair: caddy, from PDF', source: 'demo-pdf' },
+  { file: 'tea-caddy.dxf', name: 'Lantern Quay Tea Fair: caddy, from DXF', source: 'demo-dxf' },
   { file: 'sachet.svg', name: 'Lantern Quay Tea Fair: sachet', source: 'demo-sachet' },
   { file: 'tea-caddy.svg', name: 'Lantern Quay Tea Fair: caddy', source: 'demo-caddy' },
 ]
@@ -19,9 +30,9 @@ const CADDY_PIECES = ['Front and side', 'Back and lid', 'Cup shelf', 'Window pan
 async function seed(): Promise<void> {
   await listPapers()
   if ((await listProjects()).length > 0) return
-  for (const { file, name, source } of DEMOS) {
+  for (const { file, name, source, reading } of DEMOS) {
     const bytes = readFileSync(fileURLToPath(new URL(`./drawings/${file}`, import.meta.url)))
-    const drawing = await readDrawing(bytes, file)
+    const drawing = await readDrawing(bytes, file, { ...PLAIN_READING, ...reading, decodePicture })
     const [project] = addSource(emptyProject(name), drawing, {
       id: source,
       name: file,

@@ -18,7 +18,7 @@ page.on('pageerror', (e) => console.error('page:', e.message))
 const post = async (path, method, body) =>
   (await fetch(`${base}/api/${path}`, { method, ...(body ? { body: JSON.stringify(body) } : {}) })).json()
 const { projects } = await (await fetch(`${base}/api/projects`)).json()
-const demo = projects.find((p) => p.name.includes('caddy'))
+const demo = projects.find((p) => p.name.endsWith('caddy'))
 if (!demo) throw new Error('screenshots: the demo data is missing; run npm run demo first')
 
 async function shoot(name, go) {

@@ -39,6 +39,7 @@ export const GlobalStyle = createGlobalStyle`
   p { margin: 0; }
   ul, ol { margin: 0; padding: 0; list-style: none; }
   button, input, select { font: inherit; color: inherit; }
+  input { accent-color: var(--plum); }
   a { color: var(--plum); }
   :focus-visible, [data-focus-visible] { outline: 2.5px solid var(--plum); outline-offset: 2px; border-radius: 6px; }
   @media (prefers-reduced-motion: reduce) {

@@ -34,15 +34,35 @@ describe('narrowestPlace, against closed forms', () => {
     expect(found.at.y).toBeCloseTo(20, 0)
   })
 
-  it('a truncated wedge is as wide at its end as the circle that fits there', () => {
-    // Sides x = ±(1 + y / 20): at the top the greatest circle that touches both sides and the end.
-    const half = 0.6
-    const slope = 1 / 20
-    const wedge = ring([-half, 0], [half, 0], [half + 40 * slope, 40], [-half - 40 * slope, 40])
-    const angle = Math.atan(slope)
-    // Distance from the axis point at height r to a side: (half + r slope) cos(angle) = r.
-    const r = (half * Math.cos(angle)) / (1 - slope * Math.cos(angle))
-    expect(narrowestPlace(wedge, [], [], 1.6)!.width).toBeCloseTo(2 * r, 1)
+  it('a wedge between two bodies is as wide as its narrow end', () => {
+    const body = ring(
+      [-20, -10],
+      [0, -10],
+      [0, -2],
+      [30, -0.5],
+      [30, -10],
+      [50, -10],
+      [50, 10],
+      [30, 10],
+      [30, 0.5],
+      [0, 2],
+      [0, 10],
+      [-20, 10],
+    )
+    const found = narrowestPlace(body, [], [], 1.6)!
+    expect(found.width).toBeCloseTo(1, 1)
+    expect(found.at.x).toBeCloseTo(30, 0)
+  })
+
+  it('two round holes leave their distance less both radii', () => {
+    const square = ring([0, 0], [60, 0], [60, 40], [0, 40])
+    const found = narrowestPlace(square, [circle(19, 20, 10), circle(40.2, 20, 10)], [], 1.6)!
+    expect(found.width).toBeCloseTo(1.2, 2)
+    expect(found.at.x).toBeCloseTo(29.6, 1)
+  })
+
+  it('a tip is no narrow place, however sharp', () => {
+    expect(narrowestPlace(ring([0, 0], [30, 3], [0, 6]), [], [], 1.6)).toBeNull()
   })
 
   it('a strip between an edge and a slit, on either side of the slit', () => {

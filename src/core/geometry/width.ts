@@ -1,6 +1,6 @@
 import type { Polyline } from './flatten'
 import type { Point } from './point'
-import { polylineArea } from './polyline'
+import { isInside, polylineArea } from './polyline'
 import { SpatialIndex } from './spatial-index'
 
 /** A narrow place: how wide, where its middle is, and how the walls beside it stand to each other. */
@@ -12,6 +12,8 @@ export type Narrow = {
 
 /** Points asked along the edge, mm apart at most. */
 const STEP = 0.4
+/** How far along a neck or strip is looked whether it goes on, in limits. */
+const ASIDE = 0.6
 /** Walls that stand at more than this to each other are a corner, not a strip, degrees. */
 const WIDEST_WEDGE = 40
 
@@ -63,8 +65,18 @@ export function narrowestPlace(
     return best
   }
   let narrow: Narrow | null = null
+  const within = (x: number, y: number) =>
+    isInside({ x, y }, ring) && !holes.some((hole) => isInside({ x, y }, hole))
   const ask = (p: Point, normal: Point) => {
-    narrow = shrink(p, normal, narrow?.width ?? limit, nearest) ?? narrow
+    const found = shrink(p, normal, narrow?.width ?? limit, nearest)
+    // Towards a tip the region narrows and ends; a neck or strip goes on both ways as wide as here.
+    const goesOn = (way: 1 | -1) => {
+      const { at, width } = found!
+      const x = at.x - way * normal.y * ASIDE * limit
+      const y = at.y + way * normal.x * ASIDE * limit
+      return within(x, y) && 2 * (nearest(x, y, limit)?.by ?? limit) >= 0.9 * width
+    }
+    if (found && goesOn(1) && goesOn(-1)) narrow = found
   }
   walls.forEach((wall, w) => {
     const closed = w <= holes.length

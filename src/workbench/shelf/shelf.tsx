@@ -7,6 +7,7 @@ import { useShallow } from 'zustand/react/shallow'
 import { makeEdit } from '@/core/document/edits'
 import { roleCounts, sizeOfPiece } from '@/core/document/pieces'
 import { type Piece, type Project, ROLES } from '@/core/document/schema'
+import { openFindings } from '@/core/inspection'
 import { formatSize } from '@/core/units/length'
 import { NameField, NumberEntry } from '@/kit/field'
 import { Muted, Tag } from '@/kit/surface'
@@ -169,7 +170,8 @@ const PieceCard = memo(function PieceCard({ piece }: { piece: Piece }) {
   const chosen = useProject((s) => s.chosenPieces.includes(piece.id))
   const pointedAt = useProject((s) => s.lit.length === 1 && piece.lines.includes(s.lit[0]!))
   const findings = useProject((s) => s.findings)
-  const own = findings.filter((f) => f.pieces.includes(piece.id))
+  const accepted = useProject((s) => s.project.accepted)
+  const own = openFindings({ accepted }, findings).filter((f) => f.pieces.includes(piece.id))
   const size = sizeOfPiece({ lines }, piece)
   const counts = roleCounts({ lines }, piece)
   const choose = () => {
@@ -242,11 +244,16 @@ const PieceCard = memo(function PieceCard({ piece }: { piece: Piece }) {
             <Tag $tone="brass">no paper</Tag>
           )}
         </li>
-        {own.map((f) => (
-          <li key={f.rule + f.message}>
-            <Tag $tone="alarm">{f.message}</Tag>
+        {own.length > 0 ? (
+          <li title={own.map((f) => f.message).join('\n')}>
+            <Tag
+              $tone={own.some((f) => f.severity === 'error') ? 'alarm' : 'brass'}
+              data-testid="piece-findings"
+            >
+              {own.length} noticed
+            </Tag>
           </li>
-        ))}
+        ) : null}
       </Counts>
     </Card>
   )

@@ -111,8 +111,17 @@ export const api = {
 export const originalAddress = (project: string, source: string) =>
   `/api/${at('projects', project, 'sources', source, 'file')}`
 
+/** What a sheet can be saved as. */
+export const FILE_KINDS = [
+  { kind: 'svg', title: 'SVG' },
+  { kind: 'dxf', title: 'DXF' },
+  { kind: 'pdf', title: 'PDF' },
+  { kind: 'gcode', title: 'G-code' },
+] as const
+export type FileKind = (typeof FILE_KINDS)[number]['kind']
+
 /** Addresses of files to save. */
-export const fileAddress = (project: string, sheet: string, kind: 'svg' | 'gcode') =>
+export const fileAddress = (project: string, sheet: string, kind: FileKind) =>
   `/api/${at('projects', project, 'sheets', sheet, kind)}`
 
 /** Calls `listener` with each event of a stream until the answer is called. */

@@ -11,7 +11,7 @@ import { Progress } from '@/kit/progress'
 import { Muted, Row, Section, Tag } from '@/kit/surface'
 import { RoleSample } from '../../drawing/line-sample'
 import { ROLE_NAMES } from '../../role-names'
-import { fileAddress } from '../../store/api'
+import { FILE_KINDS, fileAddress } from '../../store/api'
 import { useProject, useWorkbench } from '../../store/context'
 import { clock } from './clock'
 import type { JobHandle } from './use-job'
@@ -157,12 +157,11 @@ export function Run({ sheetId, onSheet, plan, timeline, job }: Props) {
       <Section>
         <h2>Save this sheet</h2>
         <Row>
-          <FileLink href={fileAddress(id, sheetId, 'svg')} download aria-disabled={!saved}>
-            <Download size={15} /> SVG
-          </FileLink>
-          <FileLink href={fileAddress(id, sheetId, 'gcode')} download aria-disabled={!saved}>
-            <Download size={15} /> G-code
-          </FileLink>
+          {FILE_KINDS.map(({ kind, title }) => (
+            <FileLink key={kind} href={fileAddress(id, sheetId, kind)} download aria-disabled={!saved}>
+              <Download size={15} /> {title}
+            </FileLink>
+          ))}
         </Row>
       </Section>
       <Section data-testid="cutter">
