@@ -1,4 +1,5 @@
 import type { Polyline } from './flatten'
+import type { Box } from './measure'
 import type { Point } from './point'
 import { isInside, polylineArea } from './polyline'
 import { SpatialIndex } from './spatial-index'
@@ -37,17 +38,9 @@ export function narrowestPlace(
   const stretches = walls.flatMap((wall, w) =>
     Array.from({ length: wall.length / 2 - 1 }, (_, i) => ({ w, i })),
   )
-  const index = new SpatialIndex(
-    stretches.map(({ w, i }) => {
-      const p = walls[w]!
-      return {
-        minX: Math.min(p[2 * i]!, p[2 * i + 2]!),
-        maxX: Math.max(p[2 * i]!, p[2 * i + 2]!),
-        minY: Math.min(p[2 * i + 1]!, p[2 * i + 3]!),
-        maxY: Math.max(p[2 * i + 1]!, p[2 * i + 3]!),
-      }
-    }),
-  )
+  const boxes = stretches.map(({ w, i }) => boxOfStretch(walls[w]!, i))
+  const index = new SpatialIndex(boxes)
+  const facing = facingStretches(walls, stretches, boxes, index, limit)
   /** The nearest edge point within `reach` of a place. */
   const nearest = (x: number, y: number, reach: number): { x: number; y: number; by: number } | null => {
     let best: { x: number; y: number; by: number } | null = null
@@ -82,16 +75,58 @@ export function narrowestPlace(
     const closed = w <= holes.length
     // The region lies on one hand of a closed wall, and on both of a slit.
     const inward = closed ? (polylineArea(wall) > 0 === (w === 0) ? 1 : -1) : 0
-    for (const side of inward === 0 ? [1, -1] : [inward]) askAlong(wall, side, closed, ask)
+    for (const side of inward === 0 ? [1, -1] : [inward]) askAlong(wall, side, closed, facing[w]!, ask)
     if (!closed) for (const end of [0, wall.length - 2]) askRound({ x: wall[end]!, y: wall[end + 1]! }, ask)
   })
   return narrow
 }
 
+const boxOfStretch = (p: Polyline, i: number) => ({
+  minX: Math.min(p[2 * i]!, p[2 * i + 2]!),
+  maxX: Math.max(p[2 * i]!, p[2 * i + 2]!),
+  minY: Math.min(p[2 * i + 1]!, p[2 * i + 3]!),
+  maxY: Math.max(p[2 * i + 1]!, p[2 * i + 3]!),
+})
+
+/**
+ * For each wall which of its stretches have another wall, or another part of their own, within the limit: only these
+ * can bound a narrow place. What lies next to a stretch along its wall does not count.
+ */
+function facingStretches(
+  walls: readonly Polyline[],
+  stretches: readonly { w: number; i: number }[],
+  boxes: readonly Box[],
+  index: SpatialIndex,
+  limit: number,
+): Uint8Array[] {
+  const along = walls.map((wall) => {
+    const sums = new Float64Array(wall.length / 2)
+    for (let i = 1; i < sums.length; i += 1)
+      sums[i] =
+        sums[i - 1]! + Math.hypot(wall[2 * i]! - wall[2 * i - 2]!, wall[2 * i + 1]! - wall[2 * i - 1]!)
+    return sums
+  })
+  const facing = walls.map((wall) => new Uint8Array(Math.max(0, wall.length / 2 - 1)))
+  stretches.forEach(({ w, i }, k) => {
+    const sums = along[w]!
+    const total = sums[sums.length - 1]!
+    const others = index.meeting(boxes[k]!, limit)
+    const faces = others.some((j) => {
+      const other = stretches[j]!
+      if (other.w !== w) return true
+      const [low, high] = i < other.i ? [i, other.i] : [other.i, i]
+      const between = sums[high]! - sums[low + 1]!
+      return high > low && Math.min(between, total - (sums[high + 1]! - sums[low]!)) > 2 * limit
+    })
+    if (faces) facing[w]![i] = 1
+  })
+  return facing
+}
+
 type Ask = (p: Point, normal: Point) => void
 
 /** Asks at points along a wall, and round its corners that point into the region. */
-function askAlong(wall: Polyline, side: number, closed: boolean, ask: Ask): void {
+function askAlong(wall: Polyline, side: number, closed: boolean, facing: Uint8Array, ask: Ask): void {
   const count = wall.length / 2 - 1
   let before: Point | null = closed ? normalOf(wall, count - 1, side) : null
   for (let i = 0; i < count; i += 1) {
@@ -99,8 +134,10 @@ function askAlong(wall: Polyline, side: number, closed: boolean, ask: Ask): void
     if (!normal) continue
     const [ax, ay] = [wall[2 * i]!, wall[2 * i + 1]!]
     const [dx, dy] = [wall[2 * i + 2]! - ax, wall[2 * i + 3]! - ay]
-    if (before) askCorner({ x: ax, y: ay }, before, normal, side, ask)
+    if (before && (facing[i] || facing[(i + count - 1) % count]))
+      askCorner({ x: ax, y: ay }, before, normal, side, ask)
     before = normal
+    if (!facing[i]) continue
     const steps = Math.max(1, Math.ceil(Math.hypot(dx, dy) / STEP))
     for (let k = 0; k < steps; k += 1) {
       const t = (k + 0.5) / steps

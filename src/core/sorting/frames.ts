@@ -21,16 +21,12 @@ export function findFrames(
   lines.forEach(({ look, shape, family }, i) => {
     const { contour, area, box } = shape
     if (!contour.closed || area < 0.2 * greatest || area < 0.999 * widthOf(box) * heightOf(box)) return
+    const isArtboard = boxHolds(box, whole, NEAR) && boxHolds(whole, box, NEAR)
+    const isBackdrop = look.stroke === null && area >= greatest && (look.fill === '#ffffff' || isArtboard)
+    if (!isArtboard && !isBackdrop) return
     const held = lines.filter((l, j) => j !== i && boxHolds(box, l.shape.box, 0.01))
     const closed = held.filter((l) => l.shape.contour.closed && l.shape.area < 0.98 * area)
-    const isArtboard = boxHolds(box, whole, NEAR) && boxHolds(whole, box, NEAR)
-    if (
-      look.stroke === null &&
-      area >= greatest &&
-      (look.fill === '#ffffff' || isArtboard) &&
-      closed.length > 0
-    )
-      frames.set(i, 'it is a filled sheet behind everything')
+    if (isBackdrop && closed.length > 0) frames.set(i, 'it is a filled sheet behind everything')
     else if (
       isArtboard &&
       closed.some((l) => l.shape.area > 0.05 * area) &&
@@ -41,28 +37,42 @@ export function findFrames(
   return frames
 }
 
-/** A closed line that stands alone at the outside of the drawing, and what lies in it. */
-type Surround = { line: number; face: number; area: number; inner: number[] }
+/** A closed line that stands alone at the outside of the drawing, and the parts that lie in it. */
+type Surround = { line: number; face: number; area: number; inner: Part[] }
 
-/** Every closed line at the outside that touches nothing but holds other parts, with the components in it. */
-function surrounds(
-  lines: readonly SceneLine[],
-  { faces, edges, component, within }: Arrangement,
-): Surround[] {
-  const facesIn = new Map<number, number[]>()
+/** A connected part of the drawing: its faces, and whether open lines are in it (closed ones that touch are no folds). */
+type Part = { faces: number[]; folded: boolean }
+
+function partsOf(lines: readonly SceneLine[], { faces, edges, component, within }: Arrangement): Part[] {
+  const parts = Array.from(within, (): Part => ({ faces: [], folded: false }))
   faces.forEach((face, f) => {
-    const c = component[face.walk[0]! >> 1]!
-    const list = facesIn.get(c)
-    if (list) list.push(f)
-    else facesIn.set(c, [f])
+    parts[component[face.walk[0]! >> 1]!]!.faces.push(f)
   })
-  return faces.flatMap((face, f) => {
+  edges.forEach((e, k) => {
+    if (!lines[e.line]!.shape.contour.closed) parts[component[k]!]!.folded = true
+  })
+  return parts
+}
+
+/** Every closed line at the outside that touches nothing but holds other parts, with those parts. */
+function surrounds(lines: readonly SceneLine[], arrangement: Arrangement): Surround[] {
+  const { faces, edges, component, within } = arrangement
+  const parts = partsOf(lines, arrangement)
+  const held = new Map<number, Part[]>()
+  within.forEach((face, c) => {
+    if (face < 0 || parts[c]!.faces.length === 0) return
+    const list = held.get(face)
+    if (list) list.push(parts[c]!)
+    else held.set(face, [parts[c]!])
+  })
+  return [...held].flatMap(([f, inner]) => {
+    const face = faces[f]!
+    if (face.depth > 0 || parts[component[face.walk[0]! >> 1]!]!.faces.length !== 1) return []
     const around = new Set(face.walk.map((h) => edges[h >> 1]!.line))
     const [line] = around
-    const alone = facesIn.get(component[face.walk[0]! >> 1]!)!.length === 1 && around.size === 1
-    if (face.depth > 0 || !alone || !lines[line!]!.shape.contour.closed) return []
-    const inner = [...facesIn.keys()].filter((c) => within[c] === f)
-    return inner.length > 0 ? [{ line: line!, face: f, area: face.area, inner }] : []
+    return around.size === 1 && lines[line!]!.shape.contour.closed
+      ? [{ line: line!, face: f, area: face.area, inner }]
+      : []
   })
 }
 
@@ -71,16 +81,10 @@ function surrounds(
  * them is a page and no piece.
  */
 export function findPages(lines: readonly SceneLine[], arrangement: Arrangement): Map<number, string> {
-  const { faces, edges, component } = arrangement
-  const count = new Map<number, number>()
-  for (const face of faces) {
-    const c = component[face.walk[0]! >> 1]!
-    count.set(c, (count.get(c) ?? 0) + 1)
-  }
   const pages = new Map<number, string>()
   for (const { line, face, inner } of surrounds(lines, arrangement)) {
-    if (!inner.some((c) => count.get(c)! > 1 && isFolded(c, lines, edges, component))) continue
-    const { box } = faces[face]!
+    if (!inner.some((part) => part.faces.length > 1 && part.folded)) continue
+    const { box } = arrangement.faces[face]!
     const paper = matchPaper({ width: widthOf(box), height: heightOf(box) })
     pages.set(
       line,
@@ -90,34 +94,24 @@ export function findPages(lines: readonly SceneLine[], arrangement: Arrangement)
   return pages
 }
 
-/** Whether a part of the drawing has open lines in it: closed ones that touch are no folds. */
-const isFolded = (
-  part: number,
-  lines: readonly SceneLine[],
-  edges: Arrangement['edges'],
-  component: Int32Array,
-): boolean => edges.some((e, k) => component[k] === part && !lines[e.line]!.shape.contour.closed)
-
 /**
  * Closed lines that may frame the drawing or be the bleed of a piece: around several parts that have openings of their
  * own or fill most of it, or in a look of their own close around one part. A person is asked about them.
  */
 export function findPerhapsFrames(lines: readonly SceneLine[], arrangement: Arrangement): Set<number> {
-  const { faces, edges, component, within } = arrangement
+  const { faces, edges, within } = arrangement
   const all = surrounds(lines, arrangement)
+  const holding = new Set(within)
   return new Set(
     all.flatMap(({ line, area, inner }) => {
-      const parts = inner.map((c) => faces.filter((face) => component[face.walk[0]! >> 1] === c))
-      const filled = parts.flat().reduce((sum, face) => sum + face.area, 0) / area
-      const own = new Set(parts.flat().map((face) => faces.indexOf(face)))
-      const nested = within.some((f) => own.has(f))
-      const [only] = parts
-      const otherLook =
-        only?.some((face) =>
-          face.walk.every((h) => lines[edges[h >> 1]!.line]!.family !== lines[line]!.family),
-        ) ?? false
-      const isFrame = parts.length >= 2 && all.length === 1 && (nested || filled > 0.5)
-      const isBleed = parts.length === 1 && filled > 0.6 && otherLook
+      const own = inner.flatMap((part) => part.faces)
+      const filled = own.reduce((sum, f) => sum + faces[f]!.area, 0) / area
+      const isFrame =
+        inner.length >= 2 && all.length === 1 && (own.some((f) => holding.has(f)) || filled > 0.5)
+      const otherLook = own.some((f) =>
+        faces[f]!.walk.every((h) => lines[edges[h >> 1]!.line]!.family !== lines[line]!.family),
+      )
+      const isBleed = inner.length === 1 && filled > 0.6 && otherLook
       return isFrame || isBleed ? [line] : []
     }),
   )

@@ -18,11 +18,6 @@ export function locate(
   const { edges, faces, side, within, component } = arrangement
   const depthOf = (f: number) => (f < 0 ? -1 : faces[f]!.depth)
   const perhapsFrames = findPerhapsFrames(lines, arrangement)
-  const componentFaces = new Map<number, number>()
-  for (const face of faces) {
-    const c = component[face.walk[0]! >> 1]!
-    componentFaces.set(c, (componentFaces.get(c) ?? 0) + 1)
-  }
   // A part with folds of its own inside a piece's face is paper, whatever the nesting says.
   const isOutline = (f: number, outer: number) =>
     depthOf(f) % 2 === 0 && (outer < 0 || depthOf(outer) % 2 === 1)
@@ -44,8 +39,7 @@ export function locate(
     const [l, r] = [side[2 * k]!, side[2 * k + 1]!]
     const place = ((): Place => {
       if (l === r) {
-        if (l < 0)
-          return { kind: 'outside', far: isFar(edge.polyline, largest, component[k]!, componentFaces) }
+        if (l < 0) return { kind: 'outside', far: isFar(edge.polyline, largest) }
         return { kind: 'slit', prolongs: false }
       }
       const c = component[k]!
@@ -90,13 +84,8 @@ export function locate(
 const diagonal = (box: Box) => Math.hypot(widthOf(box), heightOf(box))
 
 /** Whether something outside is small and well clear of the pieces, as samples in a legend are. */
-function isFar(
-  polyline: Float64Array,
-  largest: Box | null,
-  component: number,
-  faces: ReadonlyMap<number, number>,
-): boolean {
-  if (!largest || (faces.get(component) ?? 0) > 0) return false
+function isFar(polyline: Float64Array, largest: Box | null): boolean {
+  if (!largest) return false
   const n = polyline.length
   return (
     Math.hypot(polyline[n - 2]! - polyline[0]!, polyline[n - 1]! - polyline[1]!) < 0.4 * diagonal(largest)
