@@ -4,7 +4,13 @@ import { defineConfig } from 'vitest/config'
 export default defineConfig({
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   test: {
-    include: ['src/**/*.test.ts', 'bin/**/*.test.ts', 'demo/**/*.test.ts', 'corpus/**/*.test.ts'],
+    include: [
+      'src/**/*.test.ts',
+      'bin/**/*.test.ts',
+      'demo/**/*.test.ts',
+      'corpus/**/*.test.ts',
+      'fuzz/**/*.test.ts',
+    ],
     testTimeout: 30_000,
     reporters: process.env.VITEST_JSON
       ? ['default', ['json', { outputFile: process.env.VITEST_JSON }]]

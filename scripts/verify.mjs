@@ -23,7 +23,15 @@ function check(name, command, args) {
 
 check('format and lint', installed('biome'), ['ci', '.'])
 check('types', installed('tsc'), ['--noEmit'])
-check('import rules', installed('depcruise'), ['--config', '.dependency-cruiser.cjs', 'src', 'bin', 'demo'])
+check('import rules', installed('depcruise'), [
+  '--config',
+  '.dependency-cruiser.cjs',
+  'src',
+  'bin',
+  'demo',
+  'corpus',
+  'fuzz',
+])
 
 console.log('\n== unit tests')
 const unit = `${results}/unit.json`

@@ -4,10 +4,15 @@ import type { Figure } from './figure'
 import { measureImport } from './import'
 import { largeDrawing } from './large-drawing'
 import { measurePage } from './page'
+import { measureTrace } from './trace'
 
 /** Measures what is promised about speed, prints it, and writes docs/measured.md. Needs a build. */
 const svg = largeDrawing()
-const figures: Figure[] = [...(await measureImport(svg)), ...(await measurePage(svg))]
+const figures: Figure[] = [
+  ...(await measureImport(svg)),
+  ...(await measureTrace()),
+  ...(await measurePage(svg)),
+]
 
 const rows = figures.map(
   (f) => `| ${f.what} | ${f.figure} | ${f.against} | ${f.target} | ${f.met ? 'yes' : 'no'} |`,

@@ -96,34 +96,50 @@ function joinNear({ marks, groups }: Meetings, tolerance: number): void {
 }
 
 /** The points of a line between two places. */
-function partBetween({ polyline, places, contour }: Shape, from: number, to: number): Polyline {
-  const points: number[] = []
+function partBetween(shape: Shape, from: number, to: number): Polyline {
+  const { polyline, places, contour } = shape
   const count = places.length
   const whole = places[count - 1]!
-  const at = (place: number) => {
-    const p = place > whole ? place - whole : place
-    let low = 0
-    let high = count - 1
-    while (high - low > 1) {
-      const middle = (low + high) >> 1
-      if (places[middle]! <= p) low = middle
-      else high = middle
-    }
-    const t = Math.max(0, Math.min(1, (p - places[low]!) / (places[high]! - places[low]! || 1)))
-    points.push(
-      polyline[2 * low]! + t * (polyline[2 * high]! - polyline[2 * low]!),
-      polyline[2 * low + 1]! + t * (polyline[2 * high + 1]! - polyline[2 * low + 1]!),
-    )
+  // The first point after `from` and the first one at or after `to`; on a closed line they may run over the start.
+  const first = lowerBound(places, from + 1e-9)
+  const overStart = contour.closed && to > whole
+  const last = overStart ? lowerBound(places, to - whole - 1e-9) : lowerBound(places, to - 1e-9)
+  const inner = overStart ? count - first + Math.max(0, last - 1) : Math.max(0, last - first)
+  const points = new Float64Array(2 * (inner + 2))
+  putPlace(points, 0, shape, from)
+  let k = 2
+  const take = (start: number, end: number) => {
+    if (end <= start) return
+    points.set(polyline.subarray(2 * start, 2 * end), k)
+    k += 2 * (end - start)
   }
-  at(from)
-  const rounds = contour.closed && to > whole ? 2 : 1
-  for (let round = 0; round < rounds; round += 1)
-    for (let i = round === 0 ? 0 : 1; i < count; i += 1) {
-      const place = places[i]! + round * whole
-      if (place > from + 1e-9 && place < to - 1e-9) points.push(polyline[2 * i]!, polyline[2 * i + 1]!)
-    }
-  at(to)
-  return Float64Array.from(points)
+  if (overStart) {
+    take(first, count)
+    take(1, last)
+  } else take(first, last)
+  putPlace(points, k, shape, to > whole ? to - whole : to)
+  return k + 2 === points.length ? points : points.slice(0, k + 2)
+}
+
+/** The position of the first place that is not before `at`. */
+function lowerBound(places: Float64Array, at: number): number {
+  let low = 0
+  let high = places.length
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (places[middle]! < at) low = middle + 1
+    else high = middle
+  }
+  return low
+}
+
+/** Writes the point at a place of a line. */
+function putPlace(points: Float64Array, k: number, { polyline, places }: Shape, at: number): void {
+  const high = Math.max(1, Math.min(places.length - 1, lowerBound(places, at)))
+  const low = high - 1
+  const t = Math.max(0, Math.min(1, (at - places[low]!) / (places[high]! - places[low]! || 1)))
+  points[k] = polyline[2 * low]! + t * (polyline[2 * high]! - polyline[2 * low]!)
+  points[k + 1] = polyline[2 * low + 1]! + t * (polyline[2 * high + 1]! - polyline[2 * low + 1]!)
 }
 
 /** Finds edges between the same nodes that follow the same course. */

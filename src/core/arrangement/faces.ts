@@ -110,7 +110,8 @@ function walksOf(nodes: readonly Point[], edges: readonly Edge[]): number[][] {
   })
   const next = new Int32Array(2 * edges.length).fill(-1)
   for (const half of leaving) {
-    if (half.length > 1) {
+    // Two have but one order round a node.
+    if (half.length > 2) {
       const reach = Math.min(1, ...half.map((h) => 0.3 * edges[h >> 1]!.length))
       const angle = new Map(half.map((h) => [h, angleOf(h, edges, reach)]))
       half.sort((g, h) => angle.get(g)! - angle.get(h)!)

@@ -1,4 +1,4 @@
-import { type Edit, joinEdits, makeEdit } from '../document/edits'
+import { type Edit, exchangeLines, joinEdits, makeEdit } from '../document/edits'
 import { familyKeyOf } from '../document/families'
 import type { Cleaning, Line, Look, Project } from '../document/schema'
 import { translation } from '../geometry/affine'
@@ -56,8 +56,9 @@ export function addSource(project: Project, drawing: Drawing, file: SourceFile):
     .flatMap((line, i) => partLine(line, sorted.parts[i]!, cleaning))
     .map((l) => ({ ...l, d: place(l.d) }))
   const label = `${project.sources[file.id] ? 'Read again' : 'Add'} “${file.name}”`
-  const [added, adding] = makeEdit(project, label, (draft) => {
-    for (const line of Object.values(project.lines)) if (line.source === file.id) delete draft.lines[line.id]
+  const gone = Object.values(project.lines).flatMap((l) => (l.source === file.id ? [l.id] : []))
+  const [exchanged, exchange] = exchangeLines(project, label, gone, lines)
+  const [added, adding] = makeEdit(exchanged, label, (draft) => {
     draft.sources[file.id] = {
       ...stored,
       artwork: drawing.artwork,
@@ -69,10 +70,9 @@ export function addSource(project: Project, drawing: Drawing, file: SourceFile):
       picture: drawing.picture ?? null,
     }
     Object.assign(draft.looks, looks.byId)
-    Object.assign(draft.lines, Object.fromEntries(lines.map((l) => [l.id, l])))
   })
   const [bound, binding] = rebind(added, label)
-  return [bound, joinEdits(adding, binding)]
+  return [bound, joinEdits(joinEdits(exchange, adding), binding)]
 }
 
 /** To the right of all drawings that are there. */

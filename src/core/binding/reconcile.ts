@@ -1,4 +1,4 @@
-import { type Edit, joinEdits, makeEdit } from '../document/edits'
+import { type Edit, exchangeLines, joinEdits, makeEdit } from '../document/edits'
 import { isGivenByAProgram } from '../document/given-names'
 import { boxOfPiece } from '../document/pieces'
 import { roleInName } from '../document/role-words'
@@ -44,28 +44,23 @@ function partLines(
   label: string,
   partings: ReadonlyMap<string, number[]>,
 ): [Project, Edit] {
-  return makeEdit(project, label, (draft) => {
-    const lines: Record<string, Line> = {}
-    for (const line of Object.values(project.lines)) {
-      const places = partings.get(line.id)
-      const { contour, places: all } = shapeOf(line.d)
-      const whole = all.at(-1)!
-      const stops = places && (contour.closed ? [...places, places[0]! + whole] : [0, ...places, whole])
-      if (!stops) {
-        lines[line.id] = line
-        continue
-      }
-      let number = 0
-      for (let k = 1; k < stops.length; k += 1) {
-        if (stops[k]! - stops[k - 1]! < 1e-9) continue
-        do number += 1
-        while (project.lines[`${line.id}.${number}`])
-        const id = `${line.id}.${number}`
-        lines[id] = { ...line, id, d: writePath(partOf(contour, stops[k - 1]!, stops[k]!)) }
-      }
+  const gone: string[] = []
+  const parts: Line[] = []
+  for (const [id, places] of partings) {
+    const line = project.lines[id]!
+    const { contour, places: all } = shapeOf(line.d)
+    const whole = all.at(-1)!
+    const stops = contour.closed ? [...places, places[0]! + whole] : [0, ...places, whole]
+    gone.push(id)
+    let number = 0
+    for (let k = 1; k < stops.length; k += 1) {
+      if (stops[k]! - stops[k - 1]! < 1e-9) continue
+      do number += 1
+      while (project.lines[`${id}.${number}`])
+      parts.push({ ...line, id: `${id}.${number}`, d: writePath(partOf(contour, stops[k - 1]!, stops[k]!)) })
     }
-    draft.lines = lines
-  })
+  }
+  return exchangeLines(project, label, gone, parts)
 }
 
 function reconcile(project: Project, label: string, found: readonly FoundPiece[]): [Project, Edit] {
@@ -105,30 +100,42 @@ function reconcile(project: Project, label: string, found: readonly FoundPiece[]
 
 const same = (a: Piece | undefined, b: Piece): boolean => JSON.stringify(a) === JSON.stringify(b)
 
-/** The standing piece that each found piece continues; every standing piece at most once. */
+/**
+ * The standing piece that each found piece continues; every standing piece at most once. The pair that shares most of
+ * an outline comes first, then what lies in the same box.
+ */
 function match(project: Project, found: readonly FoundPiece[]): (Piece | null)[] {
   const outlineOf = new Map<string, Piece>()
   for (const piece of Object.values(project.pieces)) for (const id of piece.outline) outlineOf.set(id, piece)
   // A parted line is known by the line it was a part of.
   const known = (id: string): Piece | undefined =>
     outlineOf.get(id) ?? (id.includes('.') ? known(id.slice(0, id.lastIndexOf('.'))) : undefined)
+  const pairs = found.flatMap((f, i) => {
+    const shared = new Map<Piece, number>()
+    for (const id of f.outline) {
+      const piece = known(id)
+      if (piece) shared.set(piece, (shared.get(piece) ?? 0) + shapeOf(project.lines[id]!.d).length)
+    }
+    return [...shared].map(([piece, length]) => ({ i, piece, length }))
+  })
   const taken = new Set<string>()
-  const claim = (piece: Piece | undefined): Piece | null => {
-    if (!piece || taken.has(piece.id)) return null
+  const matched: (Piece | null)[] = found.map(() => null)
+  for (const { i, piece } of pairs.sort((a, b) => b.length - a.length || a.i - b.i)) {
+    if (matched[i] || taken.has(piece.id)) continue
+    matched[i] = piece
     taken.add(piece.id)
-    return piece
   }
-  const matched = found.map((f) => claim(f.outline.map(known).find((p) => p && !taken.has(p.id))))
   const free = Object.values(project.pieces).filter((p) => !taken.has(p.id))
   return found.map((f, i) => {
     if (matched[i] || free.length === 0) return matched[i] ?? null
     const box = uniteBoxes(f.outline.map((id) => shapeOf(project.lines[id]!.d).box))
-    return claim(
-      free.find((p) => {
-        const old = boxOfPiece(project, p)
-        return !taken.has(p.id) && boxHolds(old, box, 0.5) && boxHolds(box, old, 0.5)
-      }),
-    )
+    const same = free.find((p) => {
+      if (taken.has(p.id)) return false
+      const old = boxOfPiece(project, p)
+      return boxHolds(old, box, 0.5) && boxHolds(box, old, 0.5)
+    })
+    if (same) taken.add(same.id)
+    return same ?? null
   })
 }
 

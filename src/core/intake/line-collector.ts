@@ -2,7 +2,7 @@ import type { Look } from '../document/schema'
 import { GEOMETRY_TOLERANCE } from '../geometry/flatten'
 import { areaOf, boundsOf } from '../geometry/measure'
 import { type Contour, endOf, writePath } from '../geometry/path'
-import { distance } from '../geometry/point'
+import { distance, type Point } from '../geometry/point'
 import type { DrawnLine } from './drawing'
 import type { Notices } from './notices'
 import { IntakeRefusal, LIMITS } from './refusal'
@@ -11,6 +11,8 @@ import { IntakeRefusal, LIMITS } from './refusal'
 export class LineCollector {
   readonly lines: DrawnLine[] = []
   private segments = 0
+  /** looks are shared between lines, and stay so */
+  private readonly looks = new Map<Look, Look>()
 
   constructor(private readonly notices: Notices) {}
 
@@ -34,7 +36,15 @@ export class LineCollector {
       throw new IntakeRefusal(
         `The drawing has more than ${LIMITS.segments.toLocaleString('en')} stretches (reached at ${place}). Simplify its paths, or split it into several files.`,
       )
-    this.lines.push({ d: writePath(contour), ...line })
+    this.lines.push({ d: writePath(contour), ...line, look: this.soundLook(line.look) })
+  }
+
+  private soundLook(look: Look): Look {
+    const known = this.looks.get(look)
+    if (known) return known
+    const made = sound(look)
+    this.looks.set(look, made)
+    return made
   }
 }
 
@@ -46,10 +56,22 @@ function settle(contour: Contour, look: Look): Contour {
   return closes ? { ...contour, closed: true } : contour
 }
 
-function withinReach(contour: Contour): boolean {
-  const box = boundsOf(contour)
-  const reach = (v: number) => Number.isFinite(v) && Math.abs(v) <= LIMITS.reach
-  return reach(box.minX) && reach(box.minY) && reach(box.maxX) && reach(box.maxY)
+/** Whether every number of a contour is one, and none is absurdly large: those of handles too. */
+function withinReach({ start, segments }: Contour): boolean {
+  const reach = (p: Point | undefined) =>
+    p === undefined || (Math.abs(p.x) <= LIMITS.reach && Math.abs(p.y) <= LIMITS.reach)
+  return reach(start) && segments.every((s) => reach(s.to) && reach(s.c1) && reach(s.c2))
+}
+
+/** A look with numbers that a document may hold. */
+function sound(look: Look): Look {
+  const isLength = (v: number) => v >= 0 && v <= 1000
+  if (isLength(look.width) && look.dash.every(isLength)) return look
+  return {
+    ...look,
+    width: isLength(look.width) ? look.width : 0,
+    dash: look.dash.every(isLength) ? look.dash : [],
+  }
 }
 
 /** A contour without any length: nothing that a tool could follow. */

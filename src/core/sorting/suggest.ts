@@ -41,7 +41,16 @@ export function suggestRoles(
   const facts = scene.stretches.map((stretch) =>
     EVIDENCE.flatMap((evidence) => evidence(stretch, scene) ?? []),
   )
-  const suggestions = facts.map((f, k) => judge(scene.stretches[k]!, f))
+  const judged = new Map<string, Suggestion>()
+  const suggestions = facts.map((f, k) => {
+    // Thousands of lines share the same few sets of facts; only a fold's direction is a line's own.
+    const key = f.map((fact) => fact.kind + fact.because).join('|') + scene.stretches[k]!.line.family
+    const known = judged.get(key)
+    if (known) return known
+    const made = judge(scene.stretches[k]!, f)
+    judged.set(key, made)
+    return made
+  })
   const doubles = settleTwins(scene, facts, suggestions)
   const paper = paperOf(scene, suggestions)
   const order = new Map(scene.lines.map((line, i) => [line, i]))
@@ -153,6 +162,16 @@ function joinParts(
   if (apart !== undefined) return [{ ...suggestions[apart]!, from: null, to: 0, drop: null }]
   if (stretches.length === 0)
     return [{ role: 'skip', sure: true, why: 'It has no length.', fold: null, from: null, to: 0, drop: null }]
+  // Most lines are one stretch, or several of one mind.
+  const first = stretches[0]!
+  const isOne = stretches.every(
+    (k) =>
+      suggestions[k] === suggestions[first] &&
+      !doubles.has(k) &&
+      (stretches.length === 1 || scene.stretches[k]!.place.kind !== 'outside') &&
+      (suggestions[k]!.role === 'cut' || paper(k) === paper(first)),
+  )
+  if (isOne) return [{ ...suggestions[first]!, from: null, to: 0, drop: null }]
   const runs = stretches.map((k): Run => {
     const { edge, place } = scene.stretches[k]!
     const { from, to, length } = edges[edge]!
@@ -163,12 +182,12 @@ function joinParts(
   const { contour, places } = scene.lines[line]!.shape
   const kept = joinRuns(runs)
   // On a closed line the last run goes on over the start.
-  const first = kept[0]!
+  const head = kept[0]!
   const last = kept.at(-1)!
-  if (contour.closed && kept.length > 1 && agree(last, first)) {
-    last.to = first.to + places.at(-1)!
-    last.length += first.length
-    if (!first.sure) Object.assign(last, { sure: false, why: first.why })
+  if (contour.closed && kept.length > 1 && agree(last, head)) {
+    last.to = head.to + places.at(-1)!
+    last.length += head.length
+    if (!head.sure) Object.assign(last, { sure: false, why: head.why })
     kept.shift()
   }
   if (kept.length === 1) return [{ ...kept[0]!, from: null }]

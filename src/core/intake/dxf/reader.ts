@@ -15,7 +15,7 @@ import { type Contour, transformContour } from '../../geometry/path'
 import type { Drawing } from '../drawing'
 import { LineCollector } from '../line-collector'
 import { Notices } from '../notices'
-import { IntakeRefusal } from '../refusal'
+import { IntakeRefusal, LIMITS } from '../refusal'
 import { indexedColour, trueColour } from './colours'
 import { ENTITIES, isMirrored } from './entities'
 import { DXF_NOTICES } from './notices'
@@ -127,6 +127,11 @@ class DxfReader {
       chosen,
     )
     const mm = scale.mmPerUnit
+    const reach = Math.max(extent.width, extent.height) * mm
+    if (!(reach <= LIMITS.reach))
+      throw new IntakeRefusal(
+        `The drawing reaches over ${Math.round(reach / 1000).toLocaleString('en')} m; up to ${LIMITS.reach / 1000} m is read. A stray entity lies far away, or the units are wrong: mend that and export it again.`,
+      )
     const toMm = multiply([mm, 0, 0, -mm, 0, 0], translation(-box.minX, -box.maxY))
     const lines = new LineCollector(this.notices)
     this.found.forEach(({ contour, look, line }, element) => {
