@@ -49,7 +49,7 @@ export async function fuzz(count: number, seed: number, limit: number): Promise<
         { bytes: spoilt, fileName: name, sourceId: 's', project: null },
         () => {},
       )
-      inspect(project)
+      if (project) inspect(project)
       const checked = projectSchema.safeParse(project)
       if (checked.success) outcome.taken += 1
       else

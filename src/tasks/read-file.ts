@@ -32,7 +32,8 @@ export type ReadFileInput = {
   reading?: Reading
   lay?: 'beside' | 'centred'
 }
-export type ReadFileOutput = { project: Project; edit: Edit }
+/** The new project, or the edit of the one that it was added to: by the ten thousand lines either takes its time to hand over. */
+export type ReadFileOutput = { project: Project | null; edit: Edit | null }
 
 /** A file's bytes to a project with sorted and bound lines. */
 export const readFile: Task<ReadFileInput, ReadFileOutput> = {
@@ -56,6 +57,6 @@ export const readFile: Task<ReadFileInput, ReadFileOutput> = {
       ...(lay ? { lay } : {}),
     })
     report(0.95, 'Binding pieces')
-    return { project: next, edit }
+    return project ? { project: null, edit } : { project: next, edit: null }
   },
 }

@@ -1,18 +1,20 @@
-import { parentPort, workerData } from 'node:worker_threads'
+import { parentPort } from 'node:worker_threads'
 import { IntakeRefusal } from '../core/intake/refusal'
 import { TASKS } from './registry'
 
-/** The entry of a server thread: runs the one task it was started for, and ends. */
-const { name, input } = workerData as { name: string; input: unknown }
+/** The entry of a server thread: does one task after another, as they are handed to it. */
 const post = (message: unknown) => parentPort?.postMessage(message)
-try {
-  const task = TASKS.get(name)
-  if (!task) throw new RangeError(`task: there is none called "${name}"`)
-  const output = await task.run(task.input.parse(input), (share, doing) =>
-    post({ kind: 'progress', share, doing }),
-  )
-  post({ kind: 'done', output })
-} catch (error) {
-  const refused = error instanceof IntakeRefusal
-  post({ kind: 'failed', refused, message: error instanceof Error ? error.message : String(error) })
-}
+
+parentPort?.on('message', async ({ name, input }: { name: string; input: unknown }) => {
+  try {
+    const task = TASKS.get(name)
+    if (!task) throw new RangeError(`task: there is none called "${name}"`)
+    const output = await task.run(task.input.parse(input), (share, doing) =>
+      post({ kind: 'progress', share, doing }),
+    )
+    post({ kind: 'done', output })
+  } catch (error) {
+    const refused = error instanceof IntakeRefusal
+    post({ kind: 'failed', refused, message: error instanceof Error ? error.message : String(error) })
+  }
+})

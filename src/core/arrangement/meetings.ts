@@ -38,8 +38,8 @@ class Finder {
   private readonly groups = new Groups()
   private readonly chunks: Chunk[] = []
   private readonly index: SpatialIndex
-  /** mark of a corner by line and place, so that a corner is marked once */
-  private readonly corners: Map<number, number>[]
+  /** mark of a corner by line and point, so that a corner is marked once */
+  private readonly corners = new Map<number, number>()
   private readonly along: (Float64Array | null)[]
 
   constructor(
@@ -57,7 +57,6 @@ class Finder {
     })
     this.index = new SpatialIndex(boxes)
     this.boxes = boxes
-    this.corners = shapes.map(() => new Map())
     this.along = shapes.map(() => null)
   }
 
@@ -171,10 +170,10 @@ class Finder {
   private corner(line: number, point: number): number {
     const { polyline, places, contour } = this.shapes[line]!
     const at = contour.closed && point === places.length - 1 ? 0 : point
-    const known = this.corners[line]!.get(at)
+    const known = this.corners.get(cornerKey(line, at))
     if (known !== undefined) return known
     const mark = this.push(line, places[at]!, polyline[2 * at]!, polyline[2 * at + 1]!)
-    this.corners[line]!.set(at, mark)
+    this.corners.set(cornerKey(line, at), mark)
     return mark
   }
 
@@ -204,7 +203,7 @@ class Finder {
       if (contour.closed) return
       for (const end of [0, 1] as const) {
         const point = end === 0 ? 0 : places.length - 1
-        if (this.corners[line]!.has(point)) continue
+        if (this.corners.has(cornerKey(line, point))) continue
         const hit = this.firstAhead(
           line,
           polyline[2 * point]!,
@@ -244,6 +243,9 @@ class Finder {
     return best
   }
 }
+
+/** One number for a point of a line; a line has at most some hundred thousand points. */
+const cornerKey = (line: number, point: number): number => line * 4_194_304 + point
 
 function boxOfRun(p: Polyline, from: number, to: number): Box {
   const box = emptyBox()

@@ -50,10 +50,10 @@ export function findDashRuns(lines: readonly { d: string; look: Look }[]): DashR
     if (family) family.push(stroke)
     else families.set(key, [stroke])
   })
+  const chains = [...families.values()].filter((f) => f.length >= 3).flatMap(chainsOf)
+  if (chains.length === 0) return []
   const all = new SpatialIndex(lines.map((l) => shapeOf(l.d).box))
-  return [...families.values()]
-    .filter((f) => f.length >= 3)
-    .flatMap((family) => chainsOf(family).flatMap((chain) => runOf(chain, lines, all) ?? []))
+  return chains.flatMap((chain) => runOf(chain, lines, all) ?? [])
 }
 
 /** Chains of strokes, each linked to the one straight ahead of its end if that one links back. */

@@ -38,19 +38,15 @@ export function suggestRoles(
   artwork: { width: number; height: number },
 ): Sorted {
   const scene = makeScene(lines, artwork)
-  const facts = scene.stretches.map((stretch) =>
-    EVIDENCE.flatMap((evidence) => evidence(stretch, scene) ?? []),
-  )
-  const judged = new Map<string, Suggestion>()
-  const suggestions = facts.map((f, k) => {
-    // Thousands of lines share the same few sets of facts; only a fold's direction is a line's own.
-    const key = f.map((fact) => fact.kind + fact.because).join('|') + scene.stretches[k]!.line.family
-    const known = judged.get(key)
-    if (known) return known
-    const made = judge(scene.stretches[k]!, f)
-    judged.set(key, made)
-    return made
+  const facts = scene.stretches.map((stretch) => {
+    const found: Fact[] = []
+    for (const evidence of EVIDENCE) {
+      const fact = evidence(stretch, scene)
+      if (fact) found.push(fact)
+    }
+    return found
   })
+  const suggestions = judgeAll(scene, facts)
   const doubles = settleTwins(scene, facts, suggestions)
   const paper = paperOf(scene, suggestions)
   const order = new Map(scene.lines.map((line, i) => [line, i]))
@@ -63,6 +59,28 @@ export function suggestRoles(
     layersTell: scene.layersTell,
     led: scene.arrangement.led,
   }
+}
+
+/** Judges every stretch. Thousands share the same few sets of facts, and share the judgement then. */
+function judgeAll(scene: Scene, facts: readonly Fact[][]): Suggestion[] {
+  const numbers = new Map<string, number>()
+  const numberOf = (text: string): number => {
+    const known = numbers.get(text)
+    if (known !== undefined) return known
+    numbers.set(text, numbers.size)
+    return numbers.size - 1
+  }
+  const judged = new Map<string, Suggestion>()
+  return facts.map((found, k) => {
+    const stretch = scene.stretches[k]!
+    let key = String(numberOf(stretch.line.family))
+    for (const { kind, because } of found) key += `,${numberOf(kind)}:${numberOf(because)}`
+    const known = judged.get(key)
+    if (known) return known
+    const made = judge(stretch, found)
+    judged.set(key, made)
+    return made
+  })
 }
 
 function sumUp(facts: readonly Fact[]): Sums {

@@ -61,7 +61,7 @@ export async function importAsProject(
   checkSize(bytes, fileName)
   const sourceId = nanoid(10)
   const { project } = await read(bytes, fileName, sourceId, null, {}, following)
-  return createProject(project, [{ id: sourceId, name: fileName, bytes }])
+  return createProject(project!, [{ id: sourceId, name: fileName, bytes }])
 }
 
 /** Reads a further file into a project, as an edit. */
@@ -77,7 +77,7 @@ export async function importIntoProject(
   const { project } = await loadProject(projectId)
   const sourceId = nanoid(10)
   const { edit } = await read(bytes, fileName, sourceId, project, { lay }, following)
-  return editProject(projectId, base, edit, [{ id: sourceId, name: fileName, bytes }])
+  return editProject(projectId, base, edit!, [{ id: sourceId, name: fileName, bytes }])
 }
 
 /** Reads a source of a project again in another way (scale, page, tracing), as an edit. */
@@ -91,7 +91,7 @@ export async function rereadSource(
   const { project } = await loadProject(projectId)
   const { name, bytes } = await loadSource(projectId, sourceId)
   const { edit } = await read(bytes, name, sourceId, project, { reading }, following)
-  return editProject(projectId, base, edit)
+  return editProject(projectId, base, edit!)
 }
 
 function checkSize(bytes: Uint8Array, fileName: string): void {

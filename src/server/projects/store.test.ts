@@ -33,7 +33,7 @@ const { project: read } = await readFile.run(
   { bytes, fileName: 'tea-sachet.svg', sourceId: 'src1', project: null },
   () => {},
 )
-const sachet = (): Project => structuredClone(read)
+const sachet = (): Project => structuredClone(read!)
 
 /** Forgets everything that is in memory, as a restart does. */
 async function restart(): Promise<void> {
