@@ -29,9 +29,12 @@ export type Arrangement = Sides & {
  */
 export function arrange(
   shapes: readonly Shape[],
-  { tolerance = PAPER_TOLERANCE, reach = 0 }: { tolerance?: number; reach?: number } = {},
+  {
+    tolerance = PAPER_TOLERANCE,
+    reach = 0,
+  }: { tolerance?: number; reach?: number | ((line: number) => number) } = {},
 ): Arrangement {
-  const meetings = findMeetings(shapes, tolerance, reach)
+  const meetings = findMeetings(shapes, tolerance, typeof reach === 'number' ? () => reach : reach)
   const { nodes, edges } = cutAtMeetings(shapes, meetings, tolerance)
   const degree = new Int32Array(nodes.length)
   for (const e of edges) {

@@ -27,9 +27,13 @@ type Chunk = { line: number; from: number; to: number }
  * Finds every place where lines meet: crossings, ends and corners that lie on another line, corners that coincide.
  * Runs that overlap meet at the ends of the overlap.
  * @param tolerance mm within which things touch
- * @param reach mm that a free end may be led on, straight ahead, to the line before it
+ * @param reach mm that a free end of a line may be led on, straight ahead, to the line before it
  */
-export function findMeetings(shapes: readonly Shape[], tolerance: number, reach: number): Meetings {
+export function findMeetings(
+  shapes: readonly Shape[],
+  tolerance: number,
+  reach: (line: number) => number,
+): Meetings {
   return new Finder(shapes, tolerance).find(reach)
 }
 
@@ -62,10 +66,10 @@ class Finder {
 
   private readonly boxes: Box[]
 
-  find(reach: number): Meetings {
+  find(reach: (line: number) => number): Meetings {
     for (let c = 0; c < this.chunks.length; c += 1)
       for (const d of this.index.meeting(this.boxes[c]!, this.tolerance)) if (d >= c) this.compare(c, d)
-    const led = reach > this.tolerance ? this.leadFreeEnds(reach) : []
+    const led = this.leadFreeEnds(reach)
     this.shapes.forEach(({ contour, places }, line) => {
       if (contour.closed) return
       this.corner(line, 0)
@@ -197,10 +201,10 @@ class Finder {
   }
 
   /** Leads open ends that touch nothing straight on to the first line within reach. */
-  private leadFreeEnds(reach: number): Meetings['led'] {
+  private leadFreeEnds(reach: (line: number) => number): Meetings['led'] {
     const led: Meetings['led'] = []
     this.shapes.forEach(({ contour, polyline, places }, line) => {
-      if (contour.closed) return
+      if (contour.closed || reach(line) <= this.tolerance) return
       for (const end of [0, 1] as const) {
         const point = end === 0 ? 0 : places.length - 1
         if (this.corners.has(cornerKey(line, point))) continue
@@ -209,7 +213,7 @@ class Finder {
           polyline[2 * point]!,
           polyline[2 * point + 1]!,
           outward(polyline, end),
-          reach,
+          reach(line),
         )
         if (!hit) continue
         this.groups.join(this.corner(line, point), this.mark(hit.line, hit.stretch, hit.t))

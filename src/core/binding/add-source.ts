@@ -4,10 +4,10 @@ import type { Cleaning, Line, Look, Project } from '../document/schema'
 import { translation } from '../geometry/affine'
 import { uniteBoxes } from '../geometry/measure'
 import { partOf } from '../geometry/part'
-import { transformPath, writePath } from '../geometry/path'
-import type { Point } from '../geometry/point'
+import { endOf, transformPath, writePath } from '../geometry/path'
+import { distance, type Point } from '../geometry/point'
 import { shapeOf } from '../geometry/shape'
-import type { Drawing, DrawnLine } from '../intake/drawing'
+import type { Drawing, DrawnLine, IntakeFinding } from '../intake/drawing'
 import { type DashRun, findDashRuns } from '../sorting/dash-runs'
 import { type SortedPart, suggestRoles } from '../sorting/suggest'
 import { rebind } from './reconcile'
@@ -51,6 +51,7 @@ export function addSource(project: Project, drawing: Drawing, file: SourceFile):
   const sorted = suggestRoles(
     whole.map(({ id, d, look, label }) => ({ id, d, look: looks.byId[look]!, label })),
     drawing.artwork,
+    project.habits,
   )
   const lines = whole
     .flatMap((line, i) => partLine(line, sorted.parts[i]!, cleaning))
@@ -72,7 +73,39 @@ export function addSource(project: Project, drawing: Drawing, file: SourceFile):
     Object.assign(draft.looks, looks.byId)
   })
   const [bound, binding] = rebind(added, label)
-  return [bound, joinEdits(joinEdits(exchange, adding), binding)]
+  const edit = joinEdits(joinEdits(exchange, adding), binding)
+  const joined = tellJoined(bound, file.id)
+  if (!joined) return [bound, edit]
+  const [told, telling] = makeEdit(bound, label, (draft) => {
+    draft.sources[file.id]!.findings.push(joined)
+  })
+  return [told, joinEdits(edit, telling)]
+}
+
+/** Outlines that were drawn in several stretches: how many, and the greatest gap that was closed in them. */
+function tellJoined(project: Project, source: string): IntakeFinding | null {
+  const loops = Object.values(project.pieces)
+    .flatMap((p) => [p.outline, ...p.openings])
+    .filter((ids) => ids.length > 1 && project.lines[ids[0]!]?.source === source)
+  if (loops.length === 0) return null
+  let greatest = 0
+  for (const ids of loops) {
+    const ends = ids.map((id) => {
+      const { contour } = shapeOf(project.lines[id]!.d)
+      return [contour.start, endOf(contour)] as const
+    })
+    ends.forEach((here, i) => {
+      const next = ends[(i + 1) % ends.length]!
+      const gap = Math.min(...here.flatMap((a) => next.map((b) => distance(a, b))))
+      greatest = Math.max(greatest, gap)
+    })
+  }
+  const stretches = loops.reduce((sum, ids) => sum + ids.length, 0)
+  return {
+    rule: 'intake-joined',
+    severity: 'note',
+    message: `${stretches} stretches close ${loops.length === 1 ? 'one outline' : `${loops.length} outlines`}; the greatest gap closed is ${greatest.toFixed(3)} mm.`,
+  }
 }
 
 /** To the right of all drawings that are there. */

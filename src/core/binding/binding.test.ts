@@ -2,13 +2,14 @@ import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { describe, expect, it } from 'vitest'
 import { applyChanges, setLines } from '../document/edits'
-import { decisionsLeft, familiesOf } from '../document/families'
+import { decisionsLeft, familiesOf, habitKeyOf } from '../document/families'
 import { looseLines, roleCounts, sizeOfPiece } from '../document/pieces'
 import { emptyProject, type Project, projectSchema, type Role } from '../document/schema'
 import { readDrawing } from '../intake/formats'
 import { addSource } from './add-source'
 import { type Bindable, findPieces } from './bind'
 import { rebind } from './reconcile'
+import { originalLines, takeBack } from './take-back'
 
 const rect = (x: number, y: number, w: number, h: number) =>
   `M${x} ${y}L${x + w} ${y}L${x + w} ${y + h}L${x} ${y + h}Z`
@@ -102,6 +103,63 @@ describe('the demo drawings', () => {
     const { width, height } = sizeOfPiece(project, Object.values(project.pieces)[0]!)
     expect(width).toBeCloseTo(154, 1)
     expect(height).toBeCloseTo(190, 1)
+  })
+})
+
+describe('habits', () => {
+  it('decide the same look in the next file of the project, with the reason', async () => {
+    const caddy = await demo('tea-caddy.svg')
+    const green = Object.values(caddy.looks).find((l) => l.stroke === '#39b54a')!
+    const taught = { ...caddy, habits: { [habitKeyOf(green)]: { look: green, role: 'perforate' as const } } }
+    const bytes = readFileSync(
+      fileURLToPath(new URL('../../../demo/drawings/tea-caddy.svg', import.meta.url)),
+    )
+    const drawing = await readDrawing(bytes, 'again.svg')
+    const [both] = addSource(taught, drawing, {
+      id: 't',
+      name: 'again.svg',
+      format: 'svg',
+      bytes: bytes.length,
+    })
+    const again = Object.values(both.lines).filter(
+      (l) => l.source === 't' && both.looks[l.look]!.stroke === green.stroke,
+    )
+    expect(again).toHaveLength(2)
+    for (const line of again)
+      expect(line).toMatchObject({ role: 'perforate', why: expect.stringContaining('same look before') })
+  })
+})
+
+describe('taking back what was tidied', () => {
+  const BLACK = { stroke: '#000000', fill: null, dash: [], width: 0.3, layers: [] }
+  const drawing = (paths: string[]) => ({
+    artwork: { width: 200, height: 100 },
+    scale: { mmPerUnit: 1, why: '', sure: true, choices: [] },
+    lines: paths.map((d, element) => ({
+      d,
+      look: BLACK,
+      label: null,
+      element,
+      fillRule: 'nonzero' as const,
+    })),
+    findings: [],
+  })
+  const strokes = Array.from({ length: 16 }, (_, k) => `M50 ${k * 5}L50 ${k * 5 + 3.2}`)
+
+  it('puts strokes in the place of the dashed line, and undo the other way round', () => {
+    const card = rect(0, 0, 100, 78.2)
+    const file = { id: 's', name: 'a.svg', format: 'svg', bytes: 1 }
+    const [project] = addSource(emptyProject('Fair'), drawing([card, card, ...strokes]), file)
+    expect(project.sources.s!.cleaning.map((c) => c.kind).sort()).toEqual(['dashes', 'double'])
+    expect(Object.keys(project.lines)).toHaveLength(2)
+    expect(originalLines(project)).toHaveLength(18)
+    const [back, edit] = takeBack(project, 's', 'dashes')
+    expect(Object.keys(back.lines)).toHaveLength(17)
+    expect(back.sources.s!.cleaning.map((c) => c.kind)).toEqual(['double'])
+    expect(applyChanges(back, edit.inverse)).toEqual(project)
+    const [all] = takeBack(back, 's', 'double')
+    expect(Object.keys(all.lines)).toHaveLength(18)
+    expect(Object.keys(all.pieces)).toHaveLength(1)
   })
 })
 

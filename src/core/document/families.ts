@@ -28,6 +28,9 @@ export function familyKeyOf(look: Look, layersTell: boolean): string {
   return [...drawn, ...layers].join(' | ')
 }
 
+/** What a habit is known by: the look without its layers, which another file will not share. */
+export const habitKeyOf = (look: Look): string => familyKeyOf({ ...look, layers: [] }, false)
+
 /** Two digits: one pen in groups of slightly different scale is still one pen. */
 const round = (value: number): string => value.toPrecision(2)
 

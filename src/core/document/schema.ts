@@ -219,6 +219,10 @@ export const limitsSchema = z.object({
 export type Limits = z.infer<typeof limitsSchema>
 export const DEFAULT_LIMITS: Limits = { narrowest: 1.6, smallestOpening: 1 }
 
+export const habitSchema = z.object({ look: lookSchema, role: roleSchema })
+/** What a person decided of a look, to be suggested for the same look in further files. */
+export type Habit = z.infer<typeof habitSchema>
+
 export const projectSchema = z.object({
   version: z.literal(1),
   name,
@@ -234,6 +238,8 @@ export const projectSchema = z.object({
   limits: limitsSchema.default(DEFAULT_LIMITS),
   /** findings that a person leaves as they are, by their keys */
   accepted: z.array(z.string().max(200)).max(2000).default([]),
+  /** by the key of the look */
+  habits: z.record(z.string().max(2000), habitSchema).default({}),
 })
 export type Project = z.infer<typeof projectSchema>
 
@@ -254,5 +260,6 @@ export function emptyProject(projectName: string): Project {
     run: { dashedScores: false, dash: 4, gap: 1.5 },
     limits: DEFAULT_LIMITS,
     accepted: [],
+    habits: {},
   }
 }

@@ -13,6 +13,7 @@ export type FamilyProfile = {
   slit: number
   /** drawn in dots as close as holes */
   dotted: boolean
+  dashed: boolean
   /** what its look says of it within the whole drawing */
   kind: 'outline-look' | 'fold-look' | 'lesser-fold-look' | 'only-look' | 'free-look' | 'other'
 }
@@ -35,6 +36,7 @@ export function profileFamilies(
       bent: 0,
       slit: 0,
       dotted: isDotted(line.look.dash),
+      dashed: line.look.dash.length > 0,
       kind: 'other' as const,
     }
     families.set(line.family, profile)
@@ -60,7 +62,8 @@ export function profileFamilies(
   folds.forEach((f, i) => {
     f.kind = i === 0 ? 'fold-look' : 'lesser-fold-look'
   })
-  for (const f of all) if (f.kind === 'other' && f.slit > 0.9 * f.length && f.length > 0) f.kind = 'free-look'
+  for (const f of all)
+    if (f.kind === 'other' && !f.dashed && f.slit > 0.9 * f.length && f.length > 0) f.kind = 'free-look'
   if (folds.length === 0) for (const f of all) if (f.kind === 'outline-look') f.kind = 'only-look'
   return families
 }

@@ -1,6 +1,7 @@
 import { type Arrangement, arrange } from '../arrangement'
 import { familyKeyOf } from '../document/families'
 import { roleInName } from '../document/role-words'
+import type { Project } from '../document/schema'
 import { type Box, heightOf, widthOf } from '../geometry/measure'
 import { type Shape, shapeOf } from '../geometry/shape'
 import { type FamilyProfile, profileFamilies } from './family-profile'
@@ -15,6 +16,8 @@ export type Scene = {
   lines: SceneLine[]
   /** whether layers part the lines by purpose though no name says so */
   layersTell: boolean
+  /** what a person decided of looks before */
+  habits: Project['habits']
   families: Map<string, FamilyProfile>
   arrangement: Arrangement
   stretches: Stretch[]
@@ -26,7 +29,11 @@ export type Scene = {
 export const REACH = 1.2
 
 /** Sets the scene for one source's lines. */
-export function makeScene(lines: readonly UnsortedLine[], artwork: { width: number; height: number }): Scene {
+export function makeScene(
+  lines: readonly UnsortedLine[],
+  artwork: { width: number; height: number },
+  habits: Project['habits'] = {},
+): Scene {
   const named = lines.map(nameOf)
   const shapes = lines.map((l) => shapeOf(l.d))
   const layersTell = doLayersTell(lines, shapes)
@@ -40,7 +47,7 @@ export function makeScene(lines: readonly UnsortedLine[], artwork: { width: numb
   )
   const frames = findFrames(sceneLines, artwork)
   const lettering = findLettering(sceneLines, frames)
-  const build = () => arrangeSome(structuralLines(sceneLines, frames, lettering), shapes)
+  const build = () => arrangeSome(structuralLines(sceneLines, frames, lettering), sceneLines)
   let arrangement = build()
   const pages = findPages(sceneLines, arrangement)
   if (pages.size > 0) {
@@ -50,6 +57,7 @@ export function makeScene(lines: readonly UnsortedLine[], artwork: { width: numb
   const { stretches, largest } = locate(sceneLines, arrangement, { frames, lettering })
   return {
     artwork,
+    habits,
     lines: sceneLines,
     layersTell,
     arrangement,
@@ -59,11 +67,15 @@ export function makeScene(lines: readonly UnsortedLine[], artwork: { width: numb
   }
 }
 
+/** A dashed line may end with a gap before the edge. */
+const reachOf = ({ look: { dash } }: SceneLine): number =>
+  Math.max(REACH, Math.min(6, 1.2 * (dash[1] ?? 0) + 0.3))
+
 /** The arrangement of some of the lines; its edges speak of positions among all. */
-function arrangeSome(which: readonly number[], shapes: readonly Shape[]): Arrangement {
+function arrangeSome(which: readonly number[], lines: readonly SceneLine[]): Arrangement {
   const arrangement = arrange(
-    which.map((i) => shapes[i]!),
-    { reach: REACH },
+    which.map((i) => lines[i]!.shape),
+    { reach: (k) => reachOf(lines[which[k]!]!) },
   )
   for (const edge of arrangement.edges) edge.line = which[edge.line]!
   for (const led of arrangement.led) led.line = which[led.line]!

@@ -12,6 +12,13 @@ export const WEIGHTS = {
   'named-pen': { pen: 6 },
   'named-print': { print: 6 },
   'named-skip': { skip: 8 },
+  /** a person gave the same look this role in another file of the project */
+  'habit-cut': { cut: 5 },
+  'habit-score': { score: 5 },
+  'habit-perforate': { perforate: 5 },
+  'habit-pen': { pen: 5 },
+  'habit-print': { print: 5 },
+  'habit-skip': { skip: 5 },
   /** the edge of the artboard, a sheet behind everything, a page around pieces */
   frame: { skip: 8 },
   /** shapes in a row outside every piece, as the letters of a title are */

@@ -44,7 +44,7 @@ describe('looks', () => {
   it('come by layer, by entity and by block; hidden layers and layout pages stay out', async () => {
     const { lines, findings, scale } = await read(readFileSync(`${folder}looks.dxf`))
     expect(scale).toMatchObject({ mmPerUnit: 25.4, sure: true })
-    expect(lines.map(({ look }) => [look.layers[0], look.stroke, look.dash.length > 0])).toEqual([
+    expect(lines.map(({ look }) => [look.layers.at(-1), look.stroke, look.dash.length > 0])).toEqual([
       ['Cut', '#ff0000', false],
       ['Fold', '#0000ff', true],
       ['Fold', '#00ff00', false],

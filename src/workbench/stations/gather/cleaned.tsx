@@ -20,6 +20,7 @@ export function Cleaned({ source }: { source: Source }) {
         >
           <Muted as="span">{message}</Muted>
           <QuietButton
+            style={{ flex: 'none', whiteSpace: 'nowrap' }}
             aria-label={`Put back: ${message}`}
             onPress={() => void workbench.edit((project) => takeBack(project, source.id, kind))}
           >

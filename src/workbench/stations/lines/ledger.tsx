@@ -2,6 +2,7 @@
 import { type KeyboardEvent, memo } from 'react'
 import styled from 'styled-components'
 import type { Strand } from '@/core/document/families'
+import type { Look } from '@/core/document/schema'
 import { formatLength } from '@/core/units/length'
 import { Button, QuietButton } from '@/kit/button'
 import { Muted, Row, Section, Tag } from '@/kit/surface'
@@ -98,7 +99,7 @@ const FamilyLeaf = memo(function FamilyLeaf({ family }: { family: MeasuredFamily
     if (!role || event.target instanceof HTMLInputElement) return
     event.preventDefault()
     event.stopPropagation()
-    giveRole(workbench, family.lines, role, words)
+    giveRole(workbench, family.lines, role, words, family.look)
   }
   return (
     <Leaf
@@ -127,6 +128,7 @@ const FamilyLeaf = memo(function FamilyLeaf({ family }: { family: MeasuredFamily
           key={`${strand.role} ${strand.sure}`}
           strand={strand}
           words={words}
+          look={family.look}
           alone={family.strands.length === 1}
         />
       ))}
@@ -134,14 +136,24 @@ const FamilyLeaf = memo(function FamilyLeaf({ family }: { family: MeasuredFamily
         current={family.strands.length === 1 ? only!.role : null}
         label={`Role of ${words}`}
         compact={family.toDecide === 0}
-        onChoose={(role) => giveRole(workbench, family.lines, role, words)}
+        onChoose={(role) => giveRole(workbench, family.lines, role, words, family.look)}
       />
     </Leaf>
   )
 })
 
 /** What is suggested for the lines of a family that agree, and why. */
-function StrandNote({ strand, words, alone }: { strand: Strand; words: string; alone: boolean }) {
+function StrandNote({
+  strand,
+  words,
+  look,
+  alone,
+}: {
+  strand: Strand
+  words: string
+  look: Look
+  alone: boolean
+}) {
   const workbench = useWorkbench()
   return (
     <>
@@ -155,7 +167,7 @@ function StrandNote({ strand, words, alone }: { strand: Strand; words: string; a
       </Why>
       {strand.sure ? null : (
         <Row style={{ marginBottom: 8 }}>
-          <Button onPress={() => confirmRoles(workbench, strand.lines, words)}>
+          <Button onPress={() => confirmRoles(workbench, strand.lines, words, look)}>
             Yes, {ROLE_NAMES[strand.role].toLowerCase()}
           </Button>
           {alone ? null : <Muted as="span">or another role for all:</Muted>}

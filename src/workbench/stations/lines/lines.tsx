@@ -2,6 +2,7 @@
 import { useProject } from '../../store/context'
 import { ChosenLines } from './chosen-lines'
 import { Findings } from './findings'
+import { Habits } from './habits'
 import { Ledger } from './ledger'
 import { Review } from './review'
 
@@ -14,6 +15,7 @@ export function Lines() {
       <ChosenLines />
       <Ledger />
       <Findings />
+      <Habits />
     </>
   )
 }
