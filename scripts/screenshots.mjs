@@ -42,6 +42,16 @@ await shoot('projects', async () => {
 const caddy = await post(`projects/${demo.id}/duplicate`, 'POST')
 await post(`projects/${caddy.id}`, 'PATCH', { name: demo.name })
 await shoot('gather', station('gather'))
+await shoot('picture', async () => {
+  const pot = projects.find((p) => p.name.includes('teapot'))
+  await page.goto(`${base}/projects/${pot.id}/gather`)
+  await seen('picture-settings')
+})
+await shoot('review', async () => {
+  await station('lines')()
+  await page.getByRole('button', { name: 'One by one' }).click()
+  await seen('review')
+})
 await shoot('lines', async () => {
   await station('lines')()
   await page.getByTestId('family').filter({ hasText: 'Red' }).hover()

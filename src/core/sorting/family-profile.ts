@@ -40,7 +40,9 @@ export function profileFamilies(
       kind: 'other' as const,
     }
     families.set(line.family, profile)
-    if (edge < 0 || edges[edge]!.twin >= 0) continue
+    // What is drawn twice in one look counts once; a fold drawn over a panel's edge speaks for its own look.
+    const twin = edge < 0 ? -1 : edges[edge]!.twin
+    if (edge < 0 || (twin >= 0 && stretches[twin]!.line.family === line.family)) continue
     const { length } = edges[edge]!
     if (place.kind !== 'outside') profile.length += length
     if (place.kind === 'divides' && place.bent) profile.bent += length

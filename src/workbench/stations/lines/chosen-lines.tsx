@@ -1,9 +1,12 @@
 'use client'
 import { useEffect } from 'react'
 import styled from 'styled-components'
-import { setLines } from '@/core/document/edits'
+import { makeEdit, setLines } from '@/core/document/edits'
 import { linesOf } from '@/core/document/pieces'
 import type { Fold } from '@/core/document/schema'
+import { writePath } from '@/core/geometry/path'
+import { refit } from '@/core/geometry/refit'
+import { shapeOf } from '@/core/geometry/shape'
 import { QuietButton } from '@/kit/button'
 import { Muted, Row, Section } from '@/kit/surface'
 import { roleOfKey } from '../../role-names'
@@ -63,6 +66,17 @@ export function ChosenLines() {
       )
   }
   const held = chosen.some((l) => l.held !== null)
+  // More than a few are not looked through at every click.
+  const curves = (chosen.length <= 60 ? chosen : []).flatMap((l) => {
+    const fitted = refit(shapeOf(l.d).contour)
+    return fitted ? [{ id: l.id, d: writePath(fitted.contour), deviation: fitted.deviation }] : []
+  })
+  const fit = () =>
+    void workbench.editLines((p) =>
+      makeEdit(p, `Fit curves to ${curves.length === 1 ? '1 line' : `${curves.length} lines`}`, (draft) => {
+        for (const { id, d } of curves) if (draft.lines[id]) draft.lines[id]!.d = d
+      }),
+    )
   return (
     <Section data-testid="chosen-lines">
       <h2>{chosen.length === 1 ? (chosen[0]!.label ?? 'One line') : what}</h2>
@@ -104,6 +118,11 @@ export function ChosenLines() {
         >
           Release
         </QuietButton>
+        {curves.length > 0 ? (
+          <QuietButton onPress={fit} aria-label="Fit curves in the place of short straight stretches">
+            Fit curves
+          </QuietButton>
+        ) : null}
         {held ? (
           <QuietButton
             onPress={() =>
