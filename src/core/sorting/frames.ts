@@ -1,5 +1,6 @@
 import type { Arrangement } from '../arrangement'
 import { boxHolds, heightOf, widthOf } from '../geometry/measure'
+import { SpatialIndex } from '../geometry/spatial-index'
 import { matchPaper } from '../units/paper-sizes'
 import type { SceneLine } from './stretch'
 
@@ -35,6 +36,40 @@ export function findFrames(
       frames.set(i, 'it is the edge of the artboard')
   })
   return frames
+}
+
+/** How far a bleed or a safety margin lies from its outline, mm (common practice). */
+const MARGIN = { least: 0.8, most: 9, even: 1.5 }
+
+/**
+ * Lines of a look that does nothing but run around outlines of other looks at an even distance: the bleed of a print, or
+ * a mat around a piece. A person is asked which.
+ */
+export function findMargins(lines: readonly SceneLine[]): Set<number> {
+  const byFamily = new Map<string, number[]>()
+  lines.forEach((l, i) => {
+    const list = byFamily.get(l.family)
+    if (list) list.push(i)
+    else byFamily.set(l.family, [i])
+  })
+  if (byFamily.size < 2) return new Set()
+  const closed = lines.filter((l) => l.shape.contour.closed)
+  const index = new SpatialIndex(closed.map((l) => l.shape.box))
+  const runsAround = (i: number): boolean => {
+    const { shape, family } = lines[i]!
+    if (!shape.contour.closed) return false
+    return index.meeting(shape.box).some((k) => {
+      const inner = closed[k]!
+      if (inner.family === family || inner.shape.area < 0.6 * shape.area) return false
+      const [a, b] = [shape.box, inner.shape.box]
+      const sides = [b.minX - a.minX, b.minY - a.minY, a.maxX - b.maxX, a.maxY - b.maxY]
+      const [least, most] = [Math.min(...sides), Math.max(...sides)]
+      return least >= MARGIN.least && most <= MARGIN.most && most - least <= MARGIN.even
+    })
+  }
+  const found = new Set<number>()
+  for (const family of byFamily.values()) if (family.every(runsAround)) for (const i of family) found.add(i)
+  return found
 }
 
 /** A closed line that stands alone at the outside of the drawing, and the parts that lie in it. */

@@ -7,13 +7,17 @@ import { SpatialIndex } from '../geometry/spatial-index'
 import { findPerhapsFrames } from './frames'
 import type { Place, SceneLine, Stretch } from './stretch'
 
-type Known = { frames: ReadonlyMap<number, string>; lettering: ReadonlySet<number> }
+type Known = {
+  frames: ReadonlyMap<number, string>
+  lettering: ReadonlySet<number>
+  margins: ReadonlySet<number>
+}
 
 /** Says of every stretch where it lies, and how large the largest piece is. */
 export function locate(
   lines: readonly SceneLine[],
   arrangement: Arrangement,
-  { frames, lettering }: Known,
+  { frames, lettering, margins }: Known,
 ): { stretches: Stretch[]; largest: Box | null } {
   const { edges, faces, side, within, component } = arrangement
   const depthOf = (f: number) => (f < 0 ? -1 : faces[f]!.depth)
@@ -70,6 +74,7 @@ export function locate(
       const frame = frames.get(i)
       if (frame) return { kind: 'frame', why: frame }
       if (lettering.has(i)) return { kind: 'lettering' }
+      if (margins.has(i)) return { kind: 'margin' }
       const asked = samplesOf(line.shape.polyline)
       const inside = asked.filter((p) =>
         index.meeting({ minX: p.x, minY: p.y, maxX: p.x, maxY: p.y }).some((k) => holds(paper[k]!, p)),

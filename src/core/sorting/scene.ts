@@ -5,7 +5,7 @@ import type { Project } from '../document/schema'
 import { type Box, heightOf, widthOf } from '../geometry/measure'
 import { type Shape, shapeOf } from '../geometry/shape'
 import { type FamilyProfile, profileFamilies } from './family-profile'
-import { findFrames, findPages } from './frames'
+import { findFrames, findMargins, findPages } from './frames'
 import { findLettering } from './lettering'
 import { locate } from './place'
 import type { SceneLine, Stretch, UnsortedLine } from './stretch'
@@ -47,14 +47,16 @@ export function makeScene(
   )
   const frames = findFrames(sceneLines, artwork)
   const lettering = findLettering(sceneLines, frames)
-  const build = () => arrangeSome(structuralLines(sceneLines, frames, lettering), sceneLines)
+  const margins = findMargins(sceneLines)
+  const apart = new Set([...lettering, ...margins])
+  const build = () => arrangeSome(structuralLines(sceneLines, frames, apart), sceneLines)
   let arrangement = build()
   const pages = findPages(sceneLines, arrangement)
   if (pages.size > 0) {
     for (const [line, why] of pages) frames.set(line, why)
     arrangement = build()
   }
-  const { stretches, largest } = locate(sceneLines, arrangement, { frames, lettering })
+  const { stretches, largest } = locate(sceneLines, arrangement, { frames, lettering, margins })
   return {
     artwork,
     habits,
@@ -101,7 +103,7 @@ const APART = new Set(['pen', 'print', 'skip'])
 function structuralLines(
   lines: readonly SceneLine[],
   frames: ReadonlyMap<number, string>,
-  lettering: ReadonlySet<number>,
+  apart: ReadonlySet<number>,
 ): number[] {
   const greatest = (of: (l: SceneLine) => boolean) =>
     lines.reduce((most, l, i) => {
@@ -114,7 +116,7 @@ function structuralLines(
   const strokesOutline = stroked >= 0.5 * filled
   return lines.flatMap((l, i) =>
     frames.has(i) ||
-    lettering.has(i) ||
+    apart.has(i) ||
     (l.named && APART.has(l.named.role.role)) ||
     (strokesOutline && l.look.stroke === null && l.named?.role.role !== 'cut')
       ? []

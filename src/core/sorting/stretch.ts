@@ -37,3 +37,5 @@ export type Place =
   | { kind: 'within' }
   | { kind: 'frame'; why: string }
   | { kind: 'lettering' }
+  /** runs around an outline of another look at an even distance */
+  | { kind: 'margin' }

@@ -23,6 +23,8 @@ export const WEIGHTS = {
   frame: { skip: 8 },
   /** shapes in a row outside every piece, as the letters of a title are */
   lettering: { skip: 5.5 },
+  /** an even distance around an outline of another look: bleed, safety, or a mat that is cut */
+  margin: { skip: 3.5, cut: 2 },
   /** paper on one side only */
   outline: { cut: 5 },
   /** alone around parts that could be pieces themselves */

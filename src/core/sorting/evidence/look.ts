@@ -10,7 +10,7 @@ const BECAUSE = {
 
 /** What the look of its family does in the whole drawing. */
 export const look: Evidence = ({ line, place }, { families }) => {
-  if (place.kind === 'frame' || place.kind === 'lettering') return null
+  if (place.kind === 'frame' || place.kind === 'lettering' || place.kind === 'margin') return null
   const { kind } = families.get(line.family)!
   return kind === 'other' ? null : { kind, because: BECAUSE[kind] }
 }

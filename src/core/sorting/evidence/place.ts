@@ -10,6 +10,11 @@ export const place: Evidence = ({ line, place: at }): Fact | null => {
         kind: 'lettering',
         because: 'it stands in a row of small shapes outside every piece, as writing does',
       }
+    case 'margin':
+      return {
+        kind: 'margin',
+        because: 'it runs around an outline at an even distance, as a bleed or a mat does',
+      }
     case 'outline':
       return {
         kind: 'outline',
