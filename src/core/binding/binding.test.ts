@@ -8,6 +8,7 @@ import { emptyProject, type Project, projectSchema, type Role } from '../documen
 import { readDrawing } from '../intake/formats'
 import { addSource } from './add-source'
 import { type Bindable, findPieces } from './bind'
+import { joinPieces, partingLines } from './join-pieces'
 import { rebind } from './reconcile'
 import { originalLines, takeBack } from './take-back'
 
@@ -103,6 +104,71 @@ describe('the demo drawings', () => {
     const { width, height } = sizeOfPiece(project, Object.values(project.pieces)[0]!)
     expect(width).toBeCloseTo(154, 1)
     expect(height).toBeCloseTo(190, 1)
+  })
+})
+
+describe('pieces that share edges', () => {
+  const grid = () => {
+    const all = [
+      ['out', 'cut', rect(0, 0, 90, 40)],
+      ['a', 'cut', 'M30 0L30 40'],
+      ['b', 'cut', 'M60 0L60 40'],
+      ['f', 'score', 'M15 0L15 40'],
+    ] as const
+    const project: Project = {
+      ...emptyProject('Grid'),
+      lines: Object.fromEntries(
+        all.map(([id, role, d]) => [
+          id,
+          {
+            id,
+            source: 's',
+            look: 's-look-1',
+            d,
+            label: null,
+            role,
+            sure: true,
+            why: 'x',
+            fold: null,
+            held: null,
+          },
+        ]),
+      ),
+    }
+    return rebind(project, 'find')[0]
+  }
+
+  it('each have whole lines as their outline, shared ones too', () => {
+    const project = grid()
+    const found = Object.values(project.pieces)
+    expect(found).toHaveLength(3)
+    for (const piece of found) expect(sizeOfPiece(project, piece)).toEqual({ width: 30, height: 40 })
+    expect(found.filter((p) => p.outline.includes('a'))).toHaveLength(2)
+    expect(looseLines(project)).toEqual([])
+  })
+
+  it('are joined by hand with a fold or without, and fall apart again by undo', () => {
+    const project = grid()
+    const [first, second] = Object.values(project.pieces)
+    const shared = partingLines(project, [first!.id, second!.id])
+    expect(shared).toHaveLength(1)
+    const [joined, edit] = joinPieces(project, [first!.id, second!.id], 'score')
+    expect(Object.keys(joined.pieces)).toHaveLength(2)
+    expect(joined.lines[shared[0]!]).toMatchObject({ role: 'score' })
+    expect(applyChanges(joined, edit.inverse)).toEqual(project)
+    const ends = Object.values(project.pieces).filter((p) => !p.outline.includes(shared[0]!)).length
+    expect(ends).toBeGreaterThan(0)
+  })
+
+  it('finds windows that touch their outline in a point, and pieces that touch in one', () => {
+    const touching = pieces([line('out', rect(0, 0, 100, 50)), line('w', 'M50 0L60 20L40 20Z')])
+    expect(touching).toHaveLength(1)
+    expect(touching[0]!.openings).toHaveLength(1)
+    const corner = pieces([line('a', rect(0, 0, 20, 20)), line('b', rect(20, 20, 20, 20))])
+    expect(corner.map((p) => [p.outline, p.openings])).toEqual([
+      [['a'], []],
+      [['b'], []],
+    ])
   })
 })
 

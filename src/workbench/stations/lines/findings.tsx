@@ -4,11 +4,12 @@ import styled from 'styled-components'
 import { applyFix } from '@/core/binding/apply-fix'
 import { makeEdit } from '@/core/document/edits'
 import { boxOfPiece, linesOf } from '@/core/document/pieces'
-import type { Finding, Project } from '@/core/document/schema'
+import type { Finding, Limits, Project } from '@/core/document/schema'
 import { type Box, uniteBoxes } from '@/core/geometry/measure'
 import { shapeOf } from '@/core/geometry/shape'
 import { keyOf, openFindings } from '@/core/inspection'
 import { QuietButton } from '@/kit/button'
+import { LengthField } from '@/kit/field'
 import { Muted, Row, Section, Tag } from '@/kit/surface'
 import { useProject, useWorkbench } from '../../store/context'
 
@@ -66,6 +67,7 @@ export function Findings() {
           <Noticed key={keyOf(f) + f.message} finding={f} />
         ))}
       </ul>
+      <Measures />
       {accepted.length > 0 ? (
         <details style={{ marginTop: 12, fontSize: 13.5 }}>
           <summary>Left as they are: {accepted.length}</summary>
@@ -77,6 +79,40 @@ export function Findings() {
         </details>
       ) : null}
     </Section>
+  )
+}
+
+/** What parts and openings are measured against. */
+function Measures() {
+  const workbench = useWorkbench()
+  const limits = useProject((s) => s.project.limits)
+  const unit = useProject((s) => s.project.unit)
+  const set = (label: string, part: Partial<Limits>) =>
+    void workbench.edit((project) =>
+      makeEdit(project, label, (draft) => {
+        Object.assign(draft.limits, part)
+      }),
+    )
+  return (
+    <details style={{ marginTop: 12, fontSize: 13.5 }}>
+      <summary>What is measured against</summary>
+      <Row style={{ marginTop: 8, flexWrap: 'nowrap', alignItems: 'start' }}>
+        <LengthField
+          label="Narrowest part"
+          mm={limits.narrowest}
+          unit={unit}
+          max={20}
+          onCommit={(narrowest) => set('Set the narrowest part', { narrowest })}
+        />
+        <LengthField
+          label="Smallest opening"
+          mm={limits.smallestOpening}
+          unit={unit}
+          max={20}
+          onCommit={(smallestOpening) => set('Set the smallest opening', { smallestOpening })}
+        />
+      </Row>
+    </details>
   )
 }
 

@@ -1,6 +1,7 @@
 'use client'
 import { useProject } from '../../store/context'
 import { ChosenLines } from './chosen-lines'
+import { ChosenPieces } from './chosen-pieces'
 import { Findings } from './findings'
 import { Habits } from './habits'
 import { Ledger } from './ledger'
@@ -13,6 +14,7 @@ export function Lines() {
   return (
     <>
       <ChosenLines />
+      <ChosenPieces />
       <Ledger />
       <Findings />
       <Habits />

@@ -1,0 +1,30 @@
+import { type Edit, joinEdits, setLines } from '../document/edits'
+import type { Project, Role } from '../document/schema'
+import { rebind } from './reconcile'
+
+/** The cut lines that part the given pieces from one another: each bounds two of them. */
+export function partingLines(project: Project, pieces: readonly string[]): string[] {
+  const count = new Map<string, number>()
+  for (const id of pieces)
+    for (const line of new Set(project.pieces[id]?.outline ?? [])) count.set(line, (count.get(line) ?? 0) + 1)
+  return [...count].flatMap(([id, n]) => (n > 1 ? [id] : []))
+}
+
+/**
+ * Joins pieces that share edges into one: what parted them becomes a fold, or is skipped.
+ * @returns an edit without changes where they share no edge
+ */
+export function joinPieces(
+  project: Project,
+  pieces: readonly string[],
+  role: Role & ('score' | 'skip'),
+): [Project, Edit] {
+  const label = `Join ${pieces.length} pieces`
+  const [next, edit] = setLines(project, label, partingLines(project, pieces), {
+    role,
+    sure: true,
+    why: 'It parted pieces that were joined by hand.',
+  })
+  const [bound, binding] = rebind(next, label)
+  return [bound, joinEdits(edit, binding)]
+}

@@ -1,0 +1,28 @@
+'use client'
+import { joinPieces, partingLines } from '@/core/binding/join-pieces'
+import { QuietButton } from '@/kit/button'
+import { Muted, Row, Section } from '@/kit/surface'
+import { useProject, useWorkbench } from '../../store/context'
+
+/** What can be done with several chosen pieces: those that share an edge become one. */
+export function ChosenPieces() {
+  const workbench = useWorkbench()
+  const chosen = useProject((s) => s.chosenPieces)
+  const project = useProject((s) => s.project)
+  if (chosen.length < 2) return null
+  const between = partingLines(project, chosen)
+  const join = (role: 'score' | 'skip') => void workbench.edit((p) => joinPieces(p, chosen, role))
+  return (
+    <Section data-testid="chosen-pieces">
+      <h2>{chosen.length} pieces</h2>
+      {between.length === 0 ? (
+        <Muted>They share no edge, so they stay pieces of their own.</Muted>
+      ) : (
+        <Row onPointerEnter={() => workbench.light(between)} onPointerLeave={() => workbench.light([])}>
+          <QuietButton onPress={() => join('score')}>Join with a fold</QuietButton>
+          <QuietButton onPress={() => join('skip')}>Join without</QuietButton>
+        </Row>
+      )}
+    </Section>
+  )
+}
