@@ -51,7 +51,7 @@ export function addSource(project: Project, drawing: Drawing, file: SourceFile):
   const sorted = suggestRoles(
     whole.map(({ id, d, look, label }) => ({ id, d, look: looks.byId[look]!, label })),
     drawing.artwork,
-    project.habits,
+    { habits: project.habits, gap: project.limits.gap },
   )
   const lines = whole
     .flatMap((line, i) => partLine(line, sorted.parts[i]!, cleaning))

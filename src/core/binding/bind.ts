@@ -25,9 +25,9 @@ export type Found = {
  * Lines held by hand are left to {@link rebind}, which knows the pieces they name. Skipped lines belong to none; a
  * line in no piece is loose.
  */
-export function findPieces(lines: readonly Bindable[]): Found {
+export function findPieces(lines: readonly Bindable[], gap = PAPER_TOLERANCE): Found {
   const cuts = lines.filter((l) => l.role === 'cut')
-  const { cards, index, partings } = cardsOf(cuts)
+  const { cards, index, partings } = cardsOf(cuts, gap)
   const pieces = cards.map((card): FoundPiece => {
     const ids = (at: readonly number[]) => at.map((k) => cuts[k]!.id)
     const openings = card.openings.map(ids)
@@ -54,18 +54,23 @@ type CardsFound = { cards: Card[]; index: SpatialIndex; partings: Map<number, nu
 
 /** How many answers are kept: one for each source of the open project, as a rule. */
 const KEPT = 12
-let kept: { cuts: readonly Bindable[]; found: CardsFound }[] = []
+let kept: { cuts: readonly Bindable[]; gap: number; found: CardsFound }[] = []
 
 /** What the cut lines enclose. The last answers are kept: most changes leave the cut lines alone. */
-function cardsOf(cuts: readonly Bindable[]): CardsFound {
+function cardsOf(cuts: readonly Bindable[], gap: number): CardsFound {
   const known = kept.find(
     (k) =>
-      k.cuts.length === cuts.length && cuts.every((l, i) => l.id === k.cuts[i]!.id && l.d === k.cuts[i]!.d),
+      k.gap === gap &&
+      k.cuts.length === cuts.length &&
+      cuts.every((l, i) => l.id === k.cuts[i]!.id && l.d === k.cuts[i]!.d),
   )
   if (known) return known.found
-  const { cards, partings } = findCards(cuts.map((l) => shapeOf(l.d)))
+  const { cards, partings } = findCards(
+    cuts.map((l) => shapeOf(l.d)),
+    gap,
+  )
   const found = { cards, partings, index: new SpatialIndex(cards.map((c) => c.box)) }
-  kept = [{ cuts, found }, ...kept].slice(0, KEPT)
+  kept = [{ cuts, gap, found }, ...kept].slice(0, KEPT)
   return found
 }
 

@@ -27,8 +27,11 @@ const NOTHING = 0.02
  * share a cut are both card. A window that touches its outline in one point is still a window.
  * @returns the cards, and where lines must be parted for each to have whole lines as its outline
  */
-export function findCards(shapes: readonly Shape[]): { cards: Card[]; partings: Map<number, number[]> } {
-  const arrangement = arrange(shapes)
+export function findCards(
+  shapes: readonly Shape[],
+  tolerance?: number,
+): { cards: Card[]; partings: Map<number, number[]> } {
+  const arrangement = arrange(shapes, tolerance === undefined ? {} : { tolerance })
   const owners = new Owners(arrangement)
   const loops = arrangement.faces.map((face) => simpleLoops(face.walk, arrangement.edges))
   const isCard = cardFaces(arrangement, loops)

@@ -31,7 +31,7 @@ function findInSources(project: Project): Found {
     if (list) list.push(line)
     else bySource.set(line.source, [line])
   }
-  const all = [...bySource.values()].map(findPieces)
+  const all = [...bySource.values()].map((lines) => findPieces(lines, project.limits.gap))
   return {
     pieces: all.flatMap((f) => f.pieces),
     partings: new Map(all.flatMap((f) => [...f.partings])),

@@ -214,10 +214,12 @@ export const limitsSchema = z.object({
   narrowest: mm.min(0).max(20),
   /** an opening smaller than this is torn rather than cut, mm (common practice) */
   smallestOpening: mm.min(0).max(20),
+  /** ends of lines nearer than this meet, mm */
+  gap: mm.min(0.02).max(2).default(0.1),
 })
 /** What the inspection measures against. */
 export type Limits = z.infer<typeof limitsSchema>
-export const DEFAULT_LIMITS: Limits = { narrowest: 1.6, smallestOpening: 1 }
+export const DEFAULT_LIMITS: Limits = { narrowest: 1.6, smallestOpening: 1, gap: 0.1 }
 
 export const habitSchema = z.object({ look: lookSchema, role: roleSchema })
 /** What a person decided of a look, to be suggested for the same look in further files. */

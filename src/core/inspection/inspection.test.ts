@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { applyFix } from '../binding/apply-fix'
 import { rebind } from '../binding/reconcile'
 import { type Paper, PLAIN_SETTINGS } from '../document/paper'
-import { emptyProject, type Line, type Project, type Role } from '../document/schema'
+import { DEFAULT_LIMITS, emptyProject, type Line, type Project, type Role } from '../document/schema'
 import { inspect } from '.'
 
 const rect = (x: number, y: number, w: number, h: number) =>
@@ -109,6 +109,10 @@ describe('inspect', () => {
     const [closed] = applyFix(open, found)
     expect(Object.keys(closed.pieces)).toHaveLength(1)
     expect(finding(closed, 'open-outline')).toBeUndefined()
+    // Or ends that are no nearer are said to meet.
+    const [wide] = rebind({ ...open, limits: { ...DEFAULT_LIMITS, gap: 0.6 } }, 'Let ends meet')
+    expect(Object.keys(wide.pieces)).toHaveLength(1)
+    expect(finding(wide, 'open-outline')).toBeUndefined()
   })
 
   it('warns of a fold that is about to be cut, and scores it', () => {
@@ -137,7 +141,7 @@ describe('inspect', () => {
     expect(finding(card(['hole', 'cut', rect(10, 2, 80, 20)]), 'thin-part')).toBeUndefined()
     const strict = {
       ...card(['hole', 'cut', rect(10, 2, 80, 20)]),
-      limits: { narrowest: 3, smallestOpening: 1 },
+      limits: { ...DEFAULT_LIMITS, narrowest: 3 },
     }
     expect(finding(strict, 'thin-part')).toBeDefined()
   })

@@ -28,8 +28,8 @@ export const openOutline: Rule = (project) => {
     if (taken.has(k)) return []
     const other = index
       .near(end.at.x, end.at.y, WIDEST_GAP)
-      .find((j) => j !== k && !taken.has(j) && distance(ends[j]!.at, end.at) > 0.1)
-    const meets = index.near(end.at.x, end.at.y, 0.1).some((j) => j !== k)
+      .find((j) => j !== k && !taken.has(j) && distance(ends[j]!.at, end.at) > project.limits.gap)
+    const meets = index.near(end.at.x, end.at.y, project.limits.gap).some((j) => j !== k)
     if (other === undefined || meets) return []
     taken.add(k).add(other)
     const gap = distance(end.at, ends[other]!.at)

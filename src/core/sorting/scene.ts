@@ -2,6 +2,7 @@ import { type Arrangement, arrange } from '../arrangement'
 import { familyKeyOf } from '../document/families'
 import { roleInName } from '../document/role-words'
 import type { Project } from '../document/schema'
+import { PAPER_TOLERANCE } from '../geometry/flatten'
 import { type Box, heightOf, widthOf } from '../geometry/measure'
 import { type Shape, shapeOf } from '../geometry/shape'
 import { type FamilyProfile, profileFamilies } from './family-profile'
@@ -28,11 +29,15 @@ export type Scene = {
 /** How far a fold may end before the edge it is meant to reach, mm (common practice). */
 export const REACH = 1.2
 
+/** What a person taught: roles of looks, and how near ends must come to meet, mm. */
+export type Taught = { habits: Project['habits']; gap: number }
+export const UNTAUGHT: Taught = { habits: {}, gap: PAPER_TOLERANCE }
+
 /** Sets the scene for one source's lines. */
 export function makeScene(
   lines: readonly UnsortedLine[],
   artwork: { width: number; height: number },
-  habits: Project['habits'] = {},
+  { habits, gap }: Taught = UNTAUGHT,
 ): Scene {
   const named = lines.map(nameOf)
   const shapes = lines.map((l) => shapeOf(l.d))
@@ -49,7 +54,7 @@ export function makeScene(
   const lettering = findLettering(sceneLines, frames)
   const margins = findMargins(sceneLines)
   const apart = new Set([...lettering, ...margins])
-  const build = () => arrangeSome(structuralLines(sceneLines, frames, apart), sceneLines)
+  const build = () => arrangeSome(structuralLines(sceneLines, frames, apart), sceneLines, gap)
   let arrangement = build()
   const pages = findPages(sceneLines, arrangement)
   if (pages.size > 0) {
@@ -74,10 +79,10 @@ const reachOf = ({ look: { dash } }: SceneLine): number =>
   Math.max(REACH, Math.min(6, 1.2 * (dash[1] ?? 0) + 0.3))
 
 /** The arrangement of some of the lines; its edges speak of positions among all. */
-function arrangeSome(which: readonly number[], lines: readonly SceneLine[]): Arrangement {
+function arrangeSome(which: readonly number[], lines: readonly SceneLine[], tolerance: number): Arrangement {
   const arrangement = arrange(
     which.map((i) => lines[i]!.shape),
-    { reach: (k) => reachOf(lines[which[k]!]!) },
+    { tolerance, reach: (k) => reachOf(lines[which[k]!]!) },
   )
   for (const edge of arrangement.edges) edge.line = which[edge.line]!
   for (const led of arrangement.led) led.line = which[led.line]!

@@ -1,7 +1,7 @@
 import { Groups } from '../arrangement/groups'
-import type { Fold, Project, Role } from '../document/schema'
+import type { Fold, Role } from '../document/schema'
 import { EVIDENCE, type Fact } from './evidence'
-import { makeScene, type Scene } from './scene'
+import { makeScene, type Scene, type Taught, UNTAUGHT } from './scene'
 import type { Stretch, UnsortedLine } from './stretch'
 import { SURE, WEIGHTS } from './weights'
 
@@ -32,14 +32,14 @@ type Sums = Partial<Record<Role, number>>
  * sum is suggested, and it is sure when the sum is large enough and leads by enough. Stretches of one line that
  * agree are one line again.
  * @param lines one source's lines, in drawing order
- * @param habits what a person decided of looks before
+ * @param taught what a person decided of looks before, and how near ends must come to meet
  */
 export function suggestRoles(
   lines: readonly UnsortedLine[],
   artwork: { width: number; height: number },
-  habits: Project['habits'] = {},
+  taught: Partial<Taught> = {},
 ): Sorted {
-  const scene = makeScene(lines, artwork, habits)
+  const scene = makeScene(lines, artwork, { ...UNTAUGHT, ...taught })
   const facts = scene.stretches.map((stretch) => {
     const found: Fact[] = []
     for (const evidence of EVIDENCE) {

@@ -88,7 +88,8 @@ function Measures() {
   const limits = useProject((s) => s.project.limits)
   const unit = useProject((s) => s.project.unit)
   const set = (label: string, part: Partial<Limits>) =>
-    void workbench.edit((project) =>
+    // How near ends meet decides what is a piece.
+    void workbench[part.gap === undefined ? 'edit' : 'editLines']((project) =>
       makeEdit(project, label, (draft) => {
         Object.assign(draft.limits, part)
       }),
@@ -110,6 +111,14 @@ function Measures() {
           unit={unit}
           max={20}
           onCommit={(smallestOpening) => set('Set the smallest opening', { smallestOpening })}
+        />
+        <LengthField
+          label="Ends that meet"
+          mm={limits.gap}
+          unit={unit}
+          min={0.02}
+          max={2}
+          onCommit={(gap) => set('Set how near ends meet', { gap })}
         />
       </Row>
     </details>
