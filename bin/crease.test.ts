@@ -44,6 +44,23 @@ describe('crease sort', () => {
   })
 })
 
+describe('crease sort of other formats', () => {
+  it.each(['tea-caddy.dxf', 'tea-caddy.pdf'])('%s has the pieces of the SVG', (name) => {
+    const sorted = JSON.parse(crease('sort', `demo/drawings/${name}`, '--json').stdout)
+    expect(sorted.pieces).toHaveLength(5)
+    expect(sorted.decisions).toBe(0)
+  })
+
+  it('a picture is traced at the scale that is given', () => {
+    const sorted = JSON.parse(
+      crease('sort', 'demo/drawings/teapot.png', '--units-per-inch', '127', '--json').stdout,
+    )
+    expect(sorted.artwork.width).toBeCloseTo(180, 6)
+    expect(sorted.pieces).toHaveLength(1)
+    expect(sorted.pieces[0].openings).toHaveLength(2)
+  })
+})
+
 describe('crease lay', () => {
   it('answers sheets with placements, and what fits nowhere', () => {
     const laid = JSON.parse(crease('lay', CADDY, '--paper', '180x200', '--json').stdout)
@@ -106,7 +123,7 @@ describe('crease export', () => {
   })
 
   it('tells what is missing', () => {
-    expect(crease('export', CADDY, '--to', 'dxf', '--out', 'x').stderr).toContain('--to svg or --to gcode')
+    expect(crease('export', CADDY, '--to', 'obj', '--out', 'x').stderr).toContain('--to svg|dxf|pdf|gcode')
     expect(crease().status).toBe(2)
     expect(crease('fold', CADDY).stderr).toContain('no command “fold”')
   })

@@ -65,6 +65,23 @@ function stretched(d: string, by: number): string {
   return open([c.start.x - ux, c.start.y - uy], [end.x + ux, end.y + uy])
 }
 
+/** A straight line as strokes of 2.6 mm and gaps of 1.4 mm; anything else as it is. */
+function strokes(d: string): string[] {
+  const c = readPath(d)
+  const end = c.segments.at(-1)!.to
+  const length = Math.hypot(end.x - c.start.x, end.y - c.start.y)
+  if (c.closed || c.segments.length !== 1 || c.segments[0]!.c1 || length < 8) return [d]
+  const [ux, uy] = [(end.x - c.start.x) / length, (end.y - c.start.y) / length]
+  const count = Math.round((length - 2.6) / 4)
+  const step = (length - 2.6) / count
+  return Array.from({ length: count + 1 }, (_, k) =>
+    open(
+      [c.start.x + ux * k * step, c.start.y + uy * k * step],
+      [c.start.x + ux * (k * step + 2.6), c.start.y + uy * (k * step + 2.6)],
+    ),
+  )
+}
+
 export const HARD_CONVENTIONS: readonly Convention[] = [
   {
     name: 'register crosses, measures, stroked title',
@@ -132,6 +149,19 @@ export const HARD_CONVENTIONS: readonly Convention[] = [
     name: 'folds 2 mm past the edge',
     plain: true,
     draw: (die) => plainly(die).map((l) => (l.role === 'score' ? { ...l, d: stretched(l.d, 2) } : l)),
+  },
+  {
+    name: 'outlines twice, folds as strokes that stop short',
+    // Bowed folds stay solid, in the look of the cuts.
+    plain: false,
+    draw: (die) =>
+      plainly(die, {}).flatMap((l) =>
+        l.role === 'score'
+          ? strokes(stretched(l.d, -0.9)).map((d) => ({ ...l, d }))
+          : l.role === 'cut'
+            ? [l, { ...l }]
+            : [l],
+      ),
   },
   {
     name: 'ids that say it, one look',

@@ -35,6 +35,13 @@ describe('arrange', () => {
     expect(led.led.map((l) => l.by)).toEqual([expect.closeTo(0.8), expect.closeTo(0.8)])
   })
 
+  it('leads an end on to lines that lie on one another, and parts them all', () => {
+    const square = rect(0, 0, 10, 10)
+    const { faces, edges } = of([square, square, 'M4 0L4 9.2'], { reach: 1 })
+    expect(faces.map((f) => Math.round(f.area)).sort()).toEqual([40, 60])
+    expect(edges.filter((e) => e.line === 1).map((e) => e.twin >= 0)).not.toContain(false)
+  })
+
   it('sees shared edges drawn twice as one, with a twin', () => {
     const { faces, edges } = of([rect(0, 0, 10, 10), rect(10, 0, 10, 10)])
     expect(faces.map((f) => f.area)).toEqual([100, 100].map((a) => expect.closeTo(a)))

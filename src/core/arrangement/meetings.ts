@@ -216,11 +216,26 @@ class Finder {
           reach(line),
         )
         if (!hit) continue
-        this.groups.join(this.corner(line, point), this.mark(hit.line, hit.stretch, hit.t))
+        const mark = this.corner(line, point)
+        const at = pointAlong(this.shapes[hit.line]!.polyline, hit.stretch, hit.t)
+        this.groups.join(mark, this.mark(hit.line, hit.stretch, hit.t))
+        this.joinAllAt(mark, at.x, at.y, line)
         led.push({ line, end, by: hit.by })
       }
     })
     return led
+  }
+
+  /** Joins a mark with every line that runs through a place: where lines lie on one another all are parted there. */
+  private joinAllAt(mark: number, x: number, y: number, except: number): void {
+    for (const c of this.index.meeting({ minX: x, minY: y, maxX: x, maxY: y }, this.tolerance)) {
+      const { line, from, to } = this.chunks[c]!
+      if (line === except) continue
+      for (let j = from; j < to; j += 1) {
+        const near = nearestOn(this.shapes[line]!.polyline, j, x, y)
+        if (near.distance <= this.tolerance) this.groups.join(mark, this.mark(line, j, near.t))
+      }
+    }
   }
 
   /** The first stretch of another line that a ray meets within reach. Stretches count as longer by the tolerance. */

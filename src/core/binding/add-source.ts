@@ -10,6 +10,7 @@ import { shapeOf } from '../geometry/shape'
 import type { Drawing, DrawnLine, IntakeFinding } from '../intake/drawing'
 import { type DashRun, findDashRuns } from '../sorting/dash-runs'
 import { type SortedPart, suggestRoles } from '../sorting/suggest'
+import { accordionFolds } from './accordions'
 import { rebind } from './reconcile'
 
 export type SourceFile = {
@@ -75,9 +76,11 @@ export function addSource(project: Project, drawing: Drawing, file: SourceFile):
   const [bound, binding] = rebind(added, label)
   const edit = joinEdits(joinEdits(exchange, adding), binding)
   const joined = tellJoined(bound, file.id)
-  if (!joined) return [bound, edit]
+  const folds = accordionFolds(bound)
+  if (!joined && folds.size === 0) return [bound, edit]
   const [told, telling] = makeEdit(bound, label, (draft) => {
-    draft.sources[file.id]!.findings.push(joined)
+    if (joined) draft.sources[file.id]!.findings.push(joined)
+    for (const [id, fold] of folds) if (draft.lines[id]!.source === file.id) draft.lines[id]!.fold = fold
   })
   return [told, joinEdits(edit, telling)]
 }

@@ -6,6 +6,7 @@ import { decisionsLeft, familiesOf, habitKeyOf } from '../document/families'
 import { looseLines, roleCounts, sizeOfPiece } from '../document/pieces'
 import { emptyProject, type Project, projectSchema, type Role } from '../document/schema'
 import { readDrawing } from '../intake/formats'
+import { accordionFolds } from './accordions'
 import { addSource } from './add-source'
 import { type Bindable, findPieces } from './bind'
 import { joinPieces, partingLines } from './join-pieces'
@@ -169,6 +170,50 @@ describe('pieces that share edges', () => {
       [['a'], []],
       [['b'], []],
     ])
+  })
+})
+
+describe('accordions', () => {
+  const strip = (widths: number[]) => {
+    const total = widths.reduce((a, b) => a + b, 0)
+    let x = 0
+    const folds = widths.slice(0, -1).map((w) => {
+      x += w
+      return [`M${x} 0L${x} 60`, 'score'] as const
+    })
+    const all = [[rect(0, 0, total, 60), 'cut'] as const, ...folds]
+    const project: Project = {
+      ...emptyProject('Strip'),
+      lines: Object.fromEntries(
+        all.map(([d, role], k) => [
+          `l${k}`,
+          {
+            id: `l${k}`,
+            source: 's',
+            look: 's-look-1',
+            d,
+            label: null,
+            role,
+            sure: true,
+            why: 'x',
+            fold: null,
+            held: null,
+          },
+        ]),
+      ),
+    }
+    return [...accordionFolds(rebind(project, 'find')[0]).values()]
+  }
+
+  it('fold valley and mountain by turns', () => {
+    expect(strip([40, 40, 40, 40])).toEqual(['valley', 'mountain', 'valley'])
+    expect(strip([40, 40, 40, 40, 40, 12])).toEqual(['valley', 'mountain', 'valley', 'mountain', 'valley'])
+  })
+
+  it('the walls of a box do not', () => {
+    expect(strip([40, 40, 40, 40, 12])).toEqual([])
+    expect(strip([60, 25, 60, 25, 12])).toEqual([])
+    expect(strip([50, 50])).toEqual([])
   })
 })
 
