@@ -1,69 +1,14 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { findRings, ringOf } from './chain'
+import { ringOf } from './chain'
 import { flatten } from './flatten'
 import { areaOf, boundsOf } from './measure'
 import { nestRings, type Ring, sameCourse } from './nesting'
-import { type Contour, readPath, reverseContour } from './path'
+import { readPath } from './path'
 import { polylineArea, polylineBox, polylineLength } from './polyline'
 import { shapeOf } from './shape'
 
-/** The sides of a regular polygon as separate contours. */
-function sides(count: number, cx = 0, cy = 0, r = 50): Contour[] {
-  const corner = (i: number) => ({
-    x: cx + r * Math.cos((2 * Math.PI * i) / count),
-    y: cy + r * Math.sin((2 * Math.PI * i) / count),
-  })
-  return Array.from({ length: count }, (_, i) => ({
-    start: corner(i),
-    segments: [{ to: corner(i + 1) }],
-    closed: false,
-  }))
-}
-
-/** A generator that shuffles by a seed and turns some contours round. */
-const disordered = (contours: Contour[], seed: number): Contour[] => {
-  const random = (i: number) => Math.abs(Math.sin(seed * 99.7 + i * 13.3)) % 1
-  return contours
-    .map((c, i) => ({ c: random(i) < 0.5 ? reverseContour(c) : c, key: random(i + 1000) }))
-    .sort((a, b) => a.key - b.key)
-    .map(({ c }) => c)
-}
-
-describe('findRings', () => {
-  it('closes polygons whose sides come in any order and direction', () => {
-    fc.assert(
-      fc.property(fc.integer({ min: 3, max: 40 }), fc.integer({ min: 1, max: 999 }), (count, seed) => {
-        const contours = disordered([...sides(count), ...sides(count, 300)], seed)
-        const rings = findRings(contours)
-        expect(rings.map((r) => r.length)).toEqual([count, count])
-        // A regular polygon of n sides has the area n/2 r² sin(2 pi / n).
-        const expected = (count / 2) * 2500 * Math.sin((2 * Math.PI) / count)
-        for (const ring of rings) {
-          const contour = ringOf(ring.map((i) => contours[i]!))
-          expect(Math.abs(areaOf(contour))).toBeCloseTo(expected, 6)
-          expect(contour.closed).toBe(true)
-        }
-      }),
-      { numRuns: 60, seed: 17 },
-    )
-  })
-
-  it('leaves open what lacks a side, branches, or gapes by more than the tolerance', () => {
-    expect(findRings(sides(6).slice(1))).toEqual([])
-    const branch: Contour = { start: sides(4)[0]!.start, segments: [{ to: { x: 0, y: 0 } }], closed: false }
-    expect(findRings([...sides(4), branch])).toEqual([])
-    const gaping = sides(4).map((c, i) =>
-      i === 0 ? { ...c, start: { x: c.start.x, y: c.start.y + 0.2 } } : c,
-    )
-    expect(findRings(gaping)).toEqual([])
-    expect(findRings(gaping, 0.3)).toHaveLength(1)
-  })
-
-  it('takes a single contour whose ends meet', () => {
-    expect(findRings([readPath('M0 0L10 0L10 10L0 0')])).toEqual([[0]])
-  })
-
+describe('ringOf', () => {
   it('needs something to close', () => expect(() => ringOf([])).toThrow(RangeError))
 })
 

@@ -1,8 +1,8 @@
 import type { Arrangement } from '../arrangement'
 import { polylineOfWalk } from '../arrangement/faces'
-import { type Box, heightOf, widthOf } from '../geometry/measure'
+import { type Box, emptyBox, heightOf, uniteBoxes, widthOf } from '../geometry/measure'
 import type { Point } from '../geometry/point'
-import { isInside, polylineLength, samplesOf } from '../geometry/polyline'
+import { isInside, polylineBox, polylineLength, samplesOf } from '../geometry/polyline'
 import { SpatialIndex } from '../geometry/spatial-index'
 import { findPerhapsFrames } from './frames'
 import type { Place, SceneLine, Stretch } from './stretch'
@@ -13,28 +13,27 @@ type Known = {
   margins: ReadonlySet<number>
 }
 
-/** Says of every stretch where it lies, and how large the largest piece is. */
+/** Says of every stretch where it lies. */
 export function locate(
   lines: readonly SceneLine[],
   arrangement: Arrangement,
   { frames, lettering, margins }: Known,
-): { stretches: Stretch[]; largest: Box | null } {
+): Stretch[] {
   const { edges, faces, side, within, component } = arrangement
   const depthOf = (f: number) => (f < 0 ? -1 : faces[f]!.depth)
   const perhapsFrames = findPerhapsFrames(lines, arrangement)
-  // A part with folds of its own inside a piece's face is paper, whatever the nesting says.
-  const isOutline = (f: number, outer: number) =>
-    depthOf(f) % 2 === 0 && (outer < 0 || depthOf(outer) % 2 === 1)
   const largest = faces
     .filter((f) => f.depth === 0)
     .reduce<Box | null>((most, f) => (most && diagonal(most) >= diagonal(f.box) ? most : f.box), null)
-  const byFace = new Map<number, number>()
+  const rambling = ramblingParts(arrangement)
+  /** how many edges close each face against what lies around it */
+  const closing = new Map<number, number>()
   edges.forEach((_, k) => {
     const [l, r] = [side[2 * k]!, side[2 * k + 1]!]
     if (l === r) return
     const outer = depthOf(l) < depthOf(r) ? l : r
     const inner = outer === l ? r : l
-    if (depthOf(outer) < depthOf(inner)) byFace.set(inner, (byFace.get(inner) ?? 0) + 1)
+    if (depthOf(outer) < depthOf(inner)) closing.set(inner, (closing.get(inner) ?? 0) + 1)
   })
   const seen = new Set<number>()
   const stretches = edges.map((edge, k): Stretch => {
@@ -43,15 +42,16 @@ export function locate(
     const [l, r] = [side[2 * k]!, side[2 * k + 1]!]
     const place = ((): Place => {
       if (l === r) {
-        if (l < 0) return { kind: 'outside', far: isFar(edge.polyline, largest) }
+        if (l < 0)
+          return { kind: 'outside', far: !rambling.has(component[k]!) && isFar(edge.polyline, largest) }
         return { kind: 'slit', prolongs: false }
       }
       const c = component[k]!
       const nest = within[c]!
       if (l === nest || r === nest) {
         const inner = l === nest ? r : l
-        const parts = byFace.get(inner) ?? 1
-        return isOutline(inner, nest)
+        const parts = closing.get(inner) ?? 1
+        return depthOf(inner) % 2 === 0
           ? { kind: 'outline', parts, perhapsFrame: perhapsFrames.has(edge.line) }
           : { kind: 'opening', parts, straight: isStraight(edge.polyline) }
       }
@@ -83,7 +83,7 @@ export function locate(
     })()
     stretches.push({ line, edge: -1, place })
   })
-  return { stretches, largest }
+  return stretches
 }
 
 const diagonal = (box: Box) => Math.hypot(widthOf(box), heightOf(box))
@@ -94,6 +94,28 @@ function isFar(polyline: Float64Array, largest: Box | null): boolean {
   const n = polyline.length
   return (
     Math.hypot(polyline[n - 2]! - polyline[0]!, polyline[n - 1]! - polyline[1]!) < 0.4 * diagonal(largest)
+  )
+}
+
+/** Smaller than this a part is a letter or a mark, mm. */
+const MARK = 15
+
+/**
+ * Parts of the drawing that enclose nothing though they turn round on themselves: outlines that are not closed, rather
+ * than samples or measures.
+ */
+function ramblingParts({ edges, component, within, faces }: Arrangement): Set<number> {
+  const parts = Array.from(within, () => ({ length: 0, box: emptyBox(), encloses: false }))
+  edges.forEach((e, k) => {
+    const part = parts[component[k]!]!
+    part.length += e.length
+    part.box = uniteBoxes([part.box, polylineBox(e.polyline)])
+  })
+  for (const face of faces) parts[component[face.walk[0]! >> 1]!]!.encloses = true
+  return new Set(
+    parts.flatMap(({ length, box, encloses }, c) =>
+      !encloses && diagonal(box) > MARK && length > 1.8 * diagonal(box) ? [c] : [],
+    ),
   )
 }
 

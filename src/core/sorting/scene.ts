@@ -13,7 +13,6 @@ import type { SceneLine, Stretch, UnsortedLine } from './stretch'
 
 /** The drawing as the evidence sees it: lines taken apart where they meet, and the faces they enclose. */
 export type Scene = {
-  artwork: { width: number; height: number }
   lines: SceneLine[]
   /** whether layers part the lines by purpose though no name says so */
   layersTell: boolean
@@ -22,8 +21,6 @@ export type Scene = {
   families: Map<string, FamilyProfile>
   arrangement: Arrangement
   stretches: Stretch[]
-  /** the box of the largest piece */
-  largest: Box | null
 }
 
 /** How far a fold may end before the edge it is meant to reach, mm (common practice). */
@@ -61,15 +58,13 @@ export function makeScene(
     for (const [line, why] of pages) frames.set(line, why)
     arrangement = build()
   }
-  const { stretches, largest } = locate(sceneLines, arrangement, { frames, lettering, margins })
+  const stretches = locate(sceneLines, arrangement, { frames, lettering, margins })
   return {
-    artwork,
     habits,
     lines: sceneLines,
     layersTell,
     arrangement,
     stretches,
-    largest,
     families: profileFamilies(stretches, arrangement),
   }
 }
@@ -85,7 +80,6 @@ function arrangeSome(which: readonly number[], lines: readonly SceneLine[], tole
     { tolerance, reach: (k) => reachOf(lines[which[k]!]!) },
   )
   for (const edge of arrangement.edges) edge.line = which[edge.line]!
-  for (const led of arrangement.led) led.line = which[led.line]!
   return arrangement
 }
 

@@ -70,6 +70,18 @@ describe('suggestRoles', () => {
     ).toEqual(['score', true])
   })
 
+  it('asks about an outline that is not closed beside a piece that is, and skips a sample', () => {
+    const drawn: [string, Look][] = [
+      [rect(0, 0, 120, 80), BLACK],
+      [seg(60, 0, 60, 80), RED],
+      ['M150 0L210 0L210 40L150 40L150 6', BLACK],
+      [seg(150, 90, 170, 90), BLACK],
+    ]
+    const [, , open, sample] = sort(drawn)
+    expect(open).toMatchObject({ sure: false })
+    expect(sample).toMatchObject({ role: 'skip', sure: true })
+  })
+
   it('believes names before looks', () => {
     const named = look({ layers: ['Perforation'] })
     expect(

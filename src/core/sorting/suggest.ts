@@ -19,8 +19,6 @@ export type Sorted = {
   /** for each line its parts, in order along it */
   parts: SortedPart[][]
   layersTell: boolean
-  /** free ends that fall short of a line within reach */
-  led: Scene['arrangement']['led']
 }
 
 type Sums = Partial<Record<Role, number>>
@@ -59,7 +57,6 @@ export function suggestRoles(
   return {
     parts: ofLine.map((ks, i) => joinParts(scene, i, ks, suggestions, doubles, paper)),
     layersTell: scene.layersTell,
-    led: scene.arrangement.led,
   }
 }
 

@@ -1,0 +1,73 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { ringOf } from '../geometry/chain'
+import { areaOf } from '../geometry/measure'
+import { type Contour, reverseContour, writePath } from '../geometry/path'
+import { shapeOf } from '../geometry/shape'
+import { findCards } from './cards'
+
+/** The sides of a regular polygon as separate contours. */
+function sides(count: number, cx = 0, cy = 0, r = 50): Contour[] {
+  const corner = (i: number) => ({
+    x: cx + r * Math.cos((2 * Math.PI * i) / count),
+    y: cy + r * Math.sin((2 * Math.PI * i) / count),
+  })
+  return Array.from({ length: count }, (_, i) => ({
+    start: corner(i),
+    segments: [{ to: corner(i + 1) }],
+    closed: false,
+  }))
+}
+
+/** A generator that shuffles by a seed and turns some contours round. */
+const disordered = (contours: Contour[], seed: number): Contour[] => {
+  const random = (i: number) => Math.abs(Math.sin(seed * 99.7 + i * 13.3)) % 1
+  return contours
+    .map((c, i) => ({ c: random(i) < 0.5 ? reverseContour(c) : c, key: random(i + 1000) }))
+    .sort((a, b) => a.key - b.key)
+    .map(({ c }) => c)
+}
+
+const cards = (contours: readonly Contour[], tolerance?: number) =>
+  findCards(
+    contours.map((c) => shapeOf(writePath(c))),
+    tolerance,
+  ).cards
+
+describe('findCards', () => {
+  it('closes polygons whose sides come in any order and direction', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 3, max: 40 }), fc.integer({ min: 1, max: 999 }), (count, seed) => {
+        const contours = disordered([...sides(count), ...sides(count, 300)], seed)
+        const found = cards(contours)
+        expect(found.map((c) => c.outline.length)).toEqual([count, count])
+        // A regular polygon of n sides has the area n/2 r² sin(2 pi / n).
+        const expected = (count / 2) * 2500 * Math.sin((2 * Math.PI) / count)
+        for (const card of found) {
+          const contour = ringOf(card.outline.map((i) => contours[i]!))
+          expect(Math.abs(areaOf(contour))).toBeCloseTo(expected, 1)
+          expect(card.area).toBeCloseTo(expected, 1)
+        }
+      }),
+      { numRuns: 60, seed: 17 },
+    )
+  })
+
+  it('leaves open what lacks a side or gapes by more than the tolerance', () => {
+    expect(cards(sides(6).slice(1))).toEqual([])
+    const gaping = sides(4).map((c, i) =>
+      i === 0 ? { ...c, start: { x: c.start.x, y: c.start.y + 0.2 } } : c,
+    )
+    expect(cards(gaping)).toEqual([])
+    expect(cards(gaping, 0.3)).toHaveLength(1)
+  })
+
+  it('keeps a slit that ends in the paper out of the outline, wherever it begins', () => {
+    const square = sides(4)
+    const slit: Contour = { start: square[0]!.start, segments: [{ to: { x: 0, y: 0 } }], closed: false }
+    const [card, ...others] = cards([...square, slit])
+    expect(others).toEqual([])
+    expect(card!.outline).toHaveLength(4)
+    expect(card!.lines).toContain(4)
+  })
+})
