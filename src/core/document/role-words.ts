@@ -32,6 +32,21 @@ const PATTERNS = (Object.entries(WORDS) as [Role, string][]).map(
   ([role, words]) => [role, pattern(words)] as const,
 )
 
+/** Words that speak only when they are the whole name: in a longer one they mean other things. */
+const ALONE: readonly (readonly [Role, RegExp])[] = [
+  ['cut', /^(die|dies|edges?|holes?|windows?|vents?|slots?)$/i],
+  ['score', /^(dash(ed)?|crease|bend)$/i],
+]
+
+/** Languages that do not part words as ours do, or in other letters. */
+const OTHER_SCRIPTS: readonly (readonly [Role, RegExp])[] = [
+  ['perforate', /перфорац|ミシン目|齿线|齒線|打孔线/i],
+  ['score', /бигов|сгиб|фальц|折り|谷折|山折|折线|折線|压痕|壓痕|压线/i],
+  ['cut', /вырубк|высечк|(^|[^а-я])рез(ка|ки)?([^а-я]|$)|切り取|切取|カット|裁断|切割|模切|裁切|刀线/i],
+  ['print', /печать|印刷/i],
+  ['skip', /фон([^а-я]|$)|ガイド|参考|背景/i],
+]
+
 /** Pairs of words whose sum means one of them: what is cut half through is bent there. */
 const JOINED: readonly (readonly [RegExp, Role])[] = [
   [/half[ _-]?cut|partial[ _-]?cut(?!ting)|demi[ _-]?coupe|ritzlinie/i, 'score'],
@@ -61,7 +76,14 @@ export function roleInName(name: string): { role: Role; word: string } | null {
     const word = p.exec(spaced)?.[1] ?? p.exec(name)?.[1]
     return word ? [{ role, word }] : []
   })
-  const answer = found.length <= 1 ? (found[0] ?? joined[0] ?? null) : settle(found, joined)
+  if (found.length === 0 && joined.length === 0) {
+    const other = [...ALONE, ...OTHER_SCRIPTS].flatMap(([role, p]) => {
+      const word = p.exec(spaced.trim())?.[0]
+      return word ? [{ role, word }] : []
+    })
+    if (other.length === 1) found.push(other[0]!)
+  }
+  const answer = settle(found, joined)
   if (known.size > 5000) known.clear()
   known.set(name, answer)
   return answer
@@ -69,11 +91,15 @@ export function roleInName(name: string): { role: Role; word: string } | null {
 
 type Found = { role: Role; word: string }
 
-/** Several roles in one name: a joined word settles it; "fold" beside "mountain" is one role already. */
+/** One word speaks for itself; of several a joined one settles it if the others are its parts. */
 function settle(found: readonly Found[], joined: readonly Found[]): Found | null {
-  const only = new Set(joined.map((j) => j.role))
-  return only.size === 1 &&
-    found.every((f) => f.role === joined[0]!.role || joined.some((j) => j.word.includes(f.word)))
-    ? joined[0]!
-    : null
+  const [first] = joined
+  const parts = joined.map((j) => j.word.toLowerCase())
+  if (
+    first &&
+    joined.every((j) => j.role === first.role) &&
+    found.every((f) => f.role === first.role || parts.some((p) => p.includes(f.word.toLowerCase())))
+  )
+    return first
+  return found.length === 1 ? found[0]! : null
 }

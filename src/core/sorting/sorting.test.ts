@@ -160,5 +160,18 @@ describe('roleInName', () => {
     ['cut and fold', undefined],
     ['executive', undefined],
     ['party', undefined],
+    ['FoldLines', 'score'],
+    ['THRU_CUT', 'cut'],
+    ['half-cut', 'score'],
+    ['DIE', 'cut'],
+    ['die Schachtel', undefined],
+    ['window box', undefined],
+    ['山折り', 'score'],
+    ['Вырубка', 'cut'],
+    ['模切', 'cut'],
+    ['Vouwlijnen', 'score'],
+    ['Cordonatura', 'score'],
+    ['Linea de corte', 'cut'],
+    ['teardrop', undefined],
   ])('%s: %s', (name, role) => expect(roleInName(name)?.role).toBe(role))
 })

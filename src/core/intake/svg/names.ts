@@ -1,4 +1,5 @@
 import { isGivenByAProgram, isNumberedLayer } from '../../document/given-names'
+import { roleInName } from '../../document/role-words'
 
 /** Escapes of characters that an id may not hold, as some programs write them: `_x5F_` for an underscore. */
 const unescapeId = (id: string): string =>
@@ -30,3 +31,11 @@ function nameIn(attributes: Record<string, string>): string {
     .trim()
     .slice(0, 120)
 }
+
+/** Classes that speak of a role, as `fold` and `cut-line` do; others only carry style. */
+export const speakingClasses = (attributes: Record<string, string>): string[] =>
+  (attributes.class ?? '')
+    .split(/\s+/)
+    .slice(0, 20)
+    .map((name) => name.slice(0, 120))
+    .filter((name) => name !== '' && roleInName(name))

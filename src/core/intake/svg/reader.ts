@@ -14,7 +14,7 @@ import { LineCollector } from '../line-collector'
 import { Notices } from '../notices'
 import { IntakeRefusal, LIMITS } from '../refusal'
 import { type Axis, resolveLength, splitLength, type Viewport } from './lengths'
-import { humanName, layerName } from './names'
+import { humanName, layerName, speakingClasses } from './names'
 import { SVG_NOTICES, takeForeign } from './notices'
 import { contoursOf, SHAPE_NAMES } from './shapes'
 import { computeStyle, opacityOf, resolvePaint, type Style } from './style'
@@ -163,7 +163,11 @@ class SvgReader {
     if (SHAPE_NAMES.has(name)) this.takeShape(element, context)
     else if (name === 'g' || name === 'a') {
       const layer = layerName(attributes)
-      this.walkChildren(element, layer ? { ...context, layers: [...context.layers, layer] } : context)
+      const said = [...(layer ? [layer] : []), ...speakingClasses(attributes)]
+      this.walkChildren(
+        element,
+        said.length > 0 ? { ...context, layers: [...context.layers, ...said] } : context,
+      )
     } else if (name === 'switch') {
       const child = element.children.find((c) => c.name !== '' && c.name !== 'foreignObject')
       if (child) this.walk(child, context)
@@ -228,7 +232,10 @@ class SvgReader {
     )
     if (broken) this.notices.add('broken-path', `line ${element.line}: ${broken}`)
     if (contours.length === 0) return
-    const look = this.lookOf(context)
+    const look = this.lookOf({
+      ...context,
+      layers: [...context.layers, ...speakingClasses(element.attributes)],
+    })
     if (!look) {
       this.notices.add('invisible', `line ${element.line}`)
       return

@@ -57,6 +57,15 @@ describe('true size', () => {
 })
 
 describe('looks', () => {
+  it('take classes that speak of a role as names, and leave those that only carry style', () => {
+    const { lines } = read(
+      svg(
+        `<g class="st3 folds"><path class="st0" d="M0 0L10 0" stroke="#000"/></g><path class="cut-line a" d="M0 5L10 5" stroke="#000"/>`,
+      ),
+    )
+    expect(lines.map((l) => l.look.layers)).toEqual([['folds'], ['cut-line']])
+  })
+
   it('give colour, dash and width in mm, and the layers that a person named', () => {
     const drawing = read(
       svg(
