@@ -8,6 +8,9 @@ import { shapeOf } from '../core/geometry/shape'
 import { inspect } from '../core/inspection'
 import { packSheets } from '../core/sheets/pack'
 
+/** The findings that were told last, as text. */
+let told = ''
+
 /** The open project's twin in a worker: it follows every change and does what would block the page. */
 let project: Project | null = null
 
@@ -20,10 +23,13 @@ function open(): Project {
 export type MeasuredFamily = Family & { length: number }
 /** What a page shows of all lines together; gathered here, since each part asks for every line. */
 export type Overview = { families: MeasuredFamily[]; findings: Finding[] }
+/** An overview whose findings are null where they are what they were. */
+export type NewOverview = { families: MeasuredFamily[]; findings: Finding[] | null }
 
 const computer = {
   /** @param json the document's JSON text */
   open(json: string): void {
+    told = ''
     project = JSON.parse(json) as Project
   },
   apply(changes: Change[]): void {
@@ -38,13 +44,17 @@ const computer = {
     return edit
   },
   /** @param papers the library, against which pieces are measured */
-  overview(papers: Paper[]): Overview {
+  overview(papers: Paper[]): NewOverview {
     const { lines } = open()
     const families = familiesOf(open()).map((family) => ({
       ...family,
       length: family.lines.reduce((sum, id) => sum + shapeOf(lines[id]!.d).length, 0),
     }))
-    return { families, findings: inspect(open(), papers) }
+    const findings = inspect(open(), papers)
+    const text = JSON.stringify(findings)
+    const same = text === told
+    told = text
+    return { families, findings: same ? null : findings }
   },
   pack(papers: Paper[]): Pick<Layout, 'sheets' | 'unplaced'> {
     return packSheets(open(), papers)

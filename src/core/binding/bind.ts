@@ -1,5 +1,7 @@
 import type { Line, Piece } from '../document/schema'
 import { PAPER_TOLERANCE } from '../geometry/flatten'
+import type { Box } from '../geometry/measure'
+import type { Point } from '../geometry/point'
 import { distanceTo, isInside, samplesOf } from '../geometry/polyline'
 import { shapeOf } from '../geometry/shape'
 import { SpatialIndex } from '../geometry/spatial-index'
@@ -74,6 +76,8 @@ function cardsOf(cuts: readonly Bindable[], gap: number): CardsFound {
   return found
 }
 
+const inBox = (p: Point, b: Box): boolean => p.x >= b.minX && p.x <= b.maxX && p.y >= b.minY && p.y <= b.maxY
+
 /** The position of the piece that holds the greater part of a line; -1 for none. */
 function holderOf(line: Bindable, cards: readonly Card[], index: SpatialIndex): number {
   const { polyline, box } = shapeOf(line.d)
@@ -83,7 +87,8 @@ function holderOf(line: Bindable, cards: readonly Card[], index: SpatialIndex): 
     const card = cards[k]!
     let within = 0
     for (const p of asked) {
-      const inside = isInside(p, card.ring) && !card.holes.some((h) => isInside(p, h))
+      const inside =
+        isInside(p, card.ring) && !card.holes.some((h, i) => inBox(p, card.holeBoxes[i]!) && isInside(p, h))
       // A line along an edge belongs to the paper beside it.
       if (inside) within += 1
       else if ([card.ring, ...card.holes].some((r) => distanceTo(p, r) <= PAPER_TOLERANCE)) within += 0.99

@@ -2,7 +2,7 @@ import { type Arrangement, arrange, type Edge } from '../arrangement'
 import { polylineOfWalk } from '../arrangement/faces'
 import type { Polyline } from '../geometry/flatten'
 import type { Box } from '../geometry/measure'
-import { polylineArea } from '../geometry/polyline'
+import { polylineArea, polylineBox } from '../geometry/polyline'
 import type { Shape } from '../geometry/shape'
 
 /** A piece of card that cut lines enclose; lines by their positions. */
@@ -13,6 +13,7 @@ export type Card = {
   lines: number[]
   ring: Polyline
   holes: Polyline[]
+  holeBoxes: Box[]
   box: Box
   /** mm² within the ring */
   area: number
@@ -40,6 +41,7 @@ export function findCards(
     if (!isCard[f]) return []
     const outer = loops[f]!.reduce((a, b) => (b.area > a.area ? b : a))
     const holes = [...loops[f]!.filter((l) => l !== outer && l.area < -NOTHING), ...nested.loops(f)]
+    const edges = holes.map((l) => polylineOfWalk(l.walk, arrangement.edges))
     const lines = new Set<number>()
     for (const walk of [face.walk, ...holes.map((l) => l.walk)]) owners.claim(f, walk)
     for (const h of face.walk) lines.add(owners.of(f, h >> 1))
@@ -50,7 +52,8 @@ export function findCards(
         openings: holes.map((l) => linesAlong(f, l.walk, arrangement, owners)),
         lines: [...lines],
         ring: polylineOfWalk(outer.walk, arrangement.edges),
-        holes: holes.map((l) => polylineOfWalk(l.walk, arrangement.edges)),
+        holes: edges,
+        holeBoxes: edges.map(polylineBox),
         box: face.box,
         area: outer.area,
       },

@@ -38,7 +38,31 @@ export const RULES: readonly Rule[] = [
 
 /** What a finding is known by when a person leaves it as it is: rule and place, not its wording. */
 export const keyOf = ({ rule, lines, pieces }: Finding): string =>
-  `${rule} ${[...pieces, ...lines].sort().join(' ')}`.slice(0, 200)
+  `${rule} ${pieces.length} ${pieces.slice(0, 3).join(' ')} ${lines.length} ${lines.slice(0, 3).join(' ')}`.slice(
+    0,
+    200,
+  )
+
+/** More findings of one rule than this are told together. */
+const MOST_OF_A_KIND = 40
+
+/** The findings of one rule, the last of very many gathered into one. */
+function gathered(findings: Finding[]): Finding[] {
+  if (findings.length <= MOST_OF_A_KIND) return findings
+  const shown = findings.slice(0, MOST_OF_A_KIND - 1)
+  const rest = findings.slice(MOST_OF_A_KIND - 1)
+  const first = rest[0]!
+  return [
+    ...shown,
+    {
+      rule: first.rule,
+      severity: first.severity,
+      message: `${rest.length} more of this kind: the drawing has ${findings.length} such places.`,
+      lines: rest.flatMap((f) => f.lines),
+      pieces: rest.flatMap((f) => f.pieces),
+    },
+  ]
+}
 
 /** Findings that ask for something: no notes, and none that was left as it is. */
 export const openFindings = (project: Pick<Project, 'accepted'>, findings: readonly Finding[]): Finding[] =>
@@ -50,5 +74,5 @@ export function inspect(project: Project, papers: readonly Paper[] = []): Findin
   const atImport = Object.values(project.sources).flatMap((source) =>
     source.findings.map((f) => ({ ...f, lines: [], pieces: [] })),
   )
-  return [...atImport, ...RULES.flatMap((rule) => rule(project, library))]
+  return [...atImport, ...RULES.flatMap((rule) => gathered(rule(project, library)))]
 }

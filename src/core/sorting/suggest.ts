@@ -160,8 +160,8 @@ function paperOf(scene: Scene, suggestions: readonly Suggestion[]): (stretch: nu
 
 /** Parts shorter than this are no reason to part a line, mm. */
 const CRUMB = 0.6
-/** How far a fold may reach past the edge of its piece and be trimmed, mm. */
-const OVERSHOOT = 3
+/** How far a fold may reach past the edge of its piece and be trimmed: mm, or a share of a long one up to a limit. */
+const OVERSHOOT = { plain: 3, share: 0.12, most: 10 }
 
 type Run = SortedPart & { from: number; length: number; paper: number }
 
@@ -189,10 +189,14 @@ function joinParts(
       (suggestions[k]!.role === 'cut' || paper(k) === paper(first)),
   )
   if (isOne) return [{ ...suggestions[first]!, from: null, to: 0, drop: null }]
+  const overshoot = Math.max(
+    OVERSHOOT.plain,
+    Math.min(OVERSHOOT.most, OVERSHOOT.share * scene.lines[line]!.shape.length),
+  )
   const runs = stretches.map((k): Run => {
     const { edge, place } = scene.stretches[k]!
     const { from, to, length } = edges[edge]!
-    const stub = place.kind === 'outside' && stretches.length > 1 && length <= OVERSHOOT
+    const stub = place.kind === 'outside' && stretches.length > 1 && length <= overshoot
     const drop = doubles.has(k) ? 'double' : stub ? 'overshoot' : null
     return { ...suggestions[k]!, from, to, length, drop, paper: paper(k) }
   })

@@ -22,7 +22,10 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
         await computer.open(JSON.stringify(stored.project))
         const overview = await computer.overview(papers)
         if (left) return
-        opened = createProjectStore({ id, ...stored, papers, ...overview }, computer)
+        opened = createProjectStore(
+          { id, ...stored, papers, families: overview.families, findings: overview.findings ?? [] },
+          computer,
+        )
         setWorkbench(opened)
       })
       .catch((error: Error) => setProblem(error.message))

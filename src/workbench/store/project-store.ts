@@ -81,8 +81,7 @@ export function createProjectStore(
 
   const refresh = async () => {
     const { families, findings } = await computer.overview(store.getState().papers)
-    const same = JSON.stringify(findings) === JSON.stringify(store.getState().findings)
-    store.setState(same ? { families } : { families, findings })
+    store.setState(findings ? { families, findings } : { families })
   }
 
   async function reload(): Promise<void> {
