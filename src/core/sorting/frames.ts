@@ -60,8 +60,8 @@ export function findMargins(lines: readonly SceneLine[]): Set<number> {
     if (!shape.contour.closed) return false
     return index.meeting(shape.box).some((k) => {
       const inner = closed[k]!
-      if (inner.family === family || inner.shape.area < 0.6 * shape.area) return false
       const [a, b] = [shape.box, inner.shape.box]
+      if (inner.family === family || widthOf(b) * heightOf(b) < 0.3 * widthOf(a) * heightOf(a)) return false
       const sides = [b.minX - a.minX, b.minY - a.minY, a.maxX - b.maxX, a.maxY - b.maxY]
       const [least, most] = [Math.min(...sides), Math.max(...sides)]
       return least >= MARGIN.least && most <= MARGIN.most && most - least <= MARGIN.even
