@@ -8,7 +8,6 @@ const CORE_ORDER = [
   'arrangement',
   'document',
   'intake',
-  'cleaning',
   'sorting',
   'binding',
   'inspection',

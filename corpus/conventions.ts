@@ -80,7 +80,7 @@ function shuffled<T>(items: readonly T[], random: () => number): T[] {
 }
 
 /** An open straight line made longer at both ends by `by` mm (shorter where it is negative). */
-function stretched(d: string, by: number): string {
+export function stretched(d: string, by: number): string {
   const c = readPath(d)
   const end = c.segments.at(-1)!.to
   if (c.closed || c.segments.length !== 1 || c.segments[0]!.c1) return d

@@ -1,18 +1,15 @@
 import { describe, expect, it } from 'vitest'
-import { CONVENTIONS, fileOf } from './conventions'
+import { CONVENTIONS } from './conventions'
 import { chance } from './draw'
 import { HARD_CONVENTIONS } from './hard-conventions'
-import { scoreFile } from './score'
+import { scoreTemplate } from './score'
 import { TEMPLATES } from './templates'
 
 describe.each(CONVENTIONS)('drawn with $name', (convention) => {
-  const { draw, plain } = convention
+  const { plain } = convention
   it.each(TEMPLATES)('%o is sorted and bound', async (template) => {
     const random = chance(template.name.length * 77)
-    const dieline = template(0.8 + 0.6 * random())
-    const drawing = { drawn: draw(dieline, random), width: dieline.width, height: dieline.height + 30 }
-    const file = await fileOf(convention, drawing)
-    const score = await scoreFile(file.bytes, file.name, dieline, drawing)
+    const { score } = await scoreTemplate(convention, template, random)
     expect(score.wrongSure / score.length, score.notes.join('\n')).toBeLessThanOrEqual(0.001)
     expect(score.decisions).toBeLessThanOrEqual(3)
     if (!plain) return
@@ -26,14 +23,7 @@ describe.each(CONVENTIONS)('drawn with $name', (convention) => {
 describe.each(HARD_CONVENTIONS)('drawn with $name', (convention) => {
   it.each(TEMPLATES)('%o asks rather than guesses', async (template) => {
     const random = chance(template.name.length * 31)
-    const dieline = template(0.8 + 0.6 * random())
-    const drawing = {
-      drawn: convention.draw(dieline, random),
-      width: dieline.width,
-      height: dieline.height + 30,
-    }
-    const file = await fileOf(convention, drawing)
-    const score = await scoreFile(file.bytes, file.name, dieline, drawing)
+    const { score } = await scoreTemplate(convention, template, random)
     // What folds lose when they are trimmed at the edge is up to two hundredths of all lines here.
     expect(score.wrongSure / score.length, score.notes.join('\n')).toBeLessThanOrEqual(0.03)
     expect(score.decisions).toBeLessThanOrEqual(3)

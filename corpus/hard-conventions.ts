@@ -1,7 +1,7 @@
 import { boundsOf, heightOf, uniteBoxes, widthOf } from '../src/core/geometry/measure'
 import { readPath } from '../src/core/geometry/path'
 import { shapeOf } from '../src/core/geometry/shape'
-import type { Convention } from './conventions'
+import { type Convention, stretched } from './conventions'
 import { type Dieline, type Drawn, ellipse, num, open, rect } from './draw'
 
 /** Ways of drawing in which something may be guessed wrongly: what stands around, over and beside the dieline. */
@@ -55,15 +55,6 @@ function letters(x: number, y: number, count: number, random: () => number, styl
 }
 
 const cross = (x: number, y: number): string[] => [open([x - 4, y], [x + 4, y]), open([x, y - 4], [x, y + 4])]
-
-function stretched(d: string, by: number): string {
-  const c = readPath(d)
-  const end = c.segments.at(-1)!.to
-  if (c.closed || c.segments.length !== 1 || c.segments[0]!.c1) return d
-  const length = Math.hypot(end.x - c.start.x, end.y - c.start.y)
-  const [ux, uy] = [((end.x - c.start.x) / length) * by, ((end.y - c.start.y) / length) * by]
-  return open([c.start.x - ux, c.start.y - uy], [end.x + ux, end.y + uy])
-}
 
 /** A straight line as strokes of 2.6 mm and gaps of 1.4 mm; anything else as it is. */
 function strokes(d: string): string[] {

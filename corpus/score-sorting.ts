@@ -1,11 +1,11 @@
-import { CONVENTIONS as EASY, fileOf } from './conventions'
+import { CONVENTIONS as EASY } from './conventions'
 import { HARD_CONVENTIONS } from './hard-conventions'
 
 const CONVENTIONS = [...EASY, ...HARD_CONVENTIONS]
 
 import { writeSection } from '../scripts/measure/report'
 import { chance } from './draw'
-import { type Score, scoreFile } from './score'
+import { type Score, scoreTemplate } from './score'
 import { TEMPLATES } from './templates'
 
 /**
@@ -20,14 +20,7 @@ for (const [c, convention] of CONVENTIONS.entries()) {
   const scores: Score[] = []
   for (const [t, template] of TEMPLATES.entries()) {
     const random = chance(1000 * c + t)
-    const dieline = template(0.8 + 0.6 * random())
-    const drawing = {
-      drawn: convention.draw(dieline, random),
-      width: dieline.width,
-      height: dieline.height + 30,
-    }
-    const file = await fileOf(convention, drawing)
-    const score = await scoreFile(file.bytes, file.name, dieline, drawing)
+    const { dieline, score } = await scoreTemplate(convention, template, random)
     if (notes && score.notes.length > 0)
       console.log(`${convention.name} / ${dieline.name}:\n  ${score.notes.slice(0, 8).join('\n  ')}`)
     scores.push(score)

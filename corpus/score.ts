@@ -3,7 +3,7 @@ import { boxHolds, uniteBoxes } from '../src/core/geometry/measure'
 import { distanceTo, polylineArea } from '../src/core/geometry/polyline'
 import { shapeOf } from '../src/core/geometry/shape'
 import { SpatialIndex } from '../src/core/geometry/spatial-index'
-import { samplePoints } from './conventions'
+import { type Convention, fileOf, samplePoints } from './conventions'
 import type { Dieline, Drawing } from './draw'
 
 /** How one file came out; lengths in mm. */
@@ -112,4 +112,20 @@ function shiftOf(name: string, { drawn }: Drawing): { x: number; y: number } {
   if (!name.endsWith('.dxf')) return { x: 0, y: 0 }
   const box = uniteBoxes(drawn.map((l) => shapeOf(l.d).box))
   return { x: -box.minX, y: -box.minY }
+}
+
+/** Draws a template in a convention, at a scale and with whatever chance decides, and scores the file. */
+export async function scoreTemplate(
+  convention: Convention,
+  template: (scale: number) => Dieline,
+  random: () => number,
+): Promise<{ dieline: Dieline; score: Score }> {
+  const dieline = template(0.8 + 0.6 * random())
+  const drawing = {
+    drawn: convention.draw(dieline, random),
+    width: dieline.width,
+    height: dieline.height + 30,
+  }
+  const file = await fileOf(convention, drawing)
+  return { dieline, score: await scoreFile(file.bytes, file.name, dieline, drawing) }
 }

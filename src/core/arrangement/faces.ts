@@ -15,8 +15,6 @@ export type Face = {
   /** mm² */
   area: number
   box: Box
-  /** the face that its component lies in, or -1 for the open plane */
-  parent: number
   /** how many faces lie around its component */
   depth: number
 }
@@ -42,7 +40,7 @@ export function findFaces(nodes: readonly Point[], edges: readonly Edge[]): Side
     // A sliver between two courses that almost coincide is no face.
     if (area > 0.02 * length) {
       for (const h of walk) side[h] = faces.length
-      faces.push({ walk, area, box: boxOfWalk(walk, edges), parent: -1, depth: 0 })
+      faces.push({ walk, area, box: boxOfWalk(walk, edges), depth: 0 })
     } else outer.push(walk)
   }
   const rings = faces.map(() => null as Float64Array | null)
@@ -81,7 +79,6 @@ export function findFaces(nodes: readonly Point[], edges: readonly Edge[]): Side
     return parent < 0 ? 0 : depthOf(parent) + 1
   }
   faces.forEach((face, f) => {
-    face.parent = within[home[f]!]!
     face.depth = depthOf(f)
   })
   return { faces, side, component, within }
@@ -180,7 +177,7 @@ function measure(walk: readonly number[], edges: readonly Edge[]): { area: numbe
 }
 
 /** The points along a walk, in order. */
-export function eachPoint(
+function eachPoint(
   walk: readonly number[],
   edges: readonly Edge[],
   take: (x: number, y: number) => void,

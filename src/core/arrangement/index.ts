@@ -3,7 +3,7 @@ import type { Point } from '../geometry/point'
 import type { Shape } from '../geometry/shape'
 import { cutAtMeetings, type Edge } from './edges'
 import { type Face, findFaces, type Sides } from './faces'
-import { findMeetings, type Meetings } from './meetings'
+import { findMeetings } from './meetings'
 
 export type { Edge } from './edges'
 export type { Face } from './faces'
@@ -16,8 +16,6 @@ export type Arrangement = Sides & {
   nodes: Point[]
   edges: Edge[]
   faces: Face[]
-  /** free ends that were led on to the line before them */
-  led: Meetings['led']
   /** how many edges, twins aside, end at a node */
   degree: Int32Array
 }
@@ -42,5 +40,5 @@ export function arrange(
     degree[e.a] = degree[e.a]! + 1
     degree[e.b] = degree[e.b]! + 1
   }
-  return { nodes, edges, degree, led: meetings.led, ...findFaces(nodes, edges) }
+  return { nodes, edges, degree, ...findFaces(nodes, edges) }
 }

@@ -1,6 +1,6 @@
 import type { Polyline } from '../geometry/flatten'
-import { type Box, emptyBox } from '../geometry/measure'
-import { pointAlong } from '../geometry/polyline'
+import type { Box } from '../geometry/measure'
+import { lengthsAlong, nearestOn, pointAlong, polylineBox } from '../geometry/polyline'
 import type { Shape } from '../geometry/shape'
 import { SpatialIndex } from '../geometry/spatial-index'
 import { Groups } from './groups'
@@ -12,8 +12,6 @@ export type Meetings = {
   marks: Mark[]
   /** marks that are one and the same meeting */
   groups: Groups
-  /** free ends that were led on to what lies before them: which, and how far, mm */
-  led: { line: number; end: 0 | 1; by: number }[]
 }
 
 /** Stretches in one box of the index. */
@@ -56,7 +54,7 @@ class Finder {
       for (let from = 0; from < last; from += CHUNK) {
         const to = Math.min(last, from + CHUNK)
         this.chunks.push({ line, from, to })
-        boxes.push(boxOfRun(polyline, from, to))
+        boxes.push(polylineBox(polyline.subarray(2 * from, 2 * to + 2)))
       }
     })
     this.index = new SpatialIndex(boxes)
@@ -69,13 +67,13 @@ class Finder {
   find(reach: (line: number) => number): Meetings {
     for (let c = 0; c < this.chunks.length; c += 1)
       for (const d of this.index.meeting(this.boxes[c]!, this.tolerance)) if (d >= c) this.compare(c, d)
-    const led = this.leadFreeEnds(reach)
+    this.leadFreeEnds(reach)
     this.shapes.forEach(({ contour, places }, line) => {
       if (contour.closed) return
       this.corner(line, 0)
       this.corner(line, places.length - 1)
     })
-    return { marks: this.marks, groups: this.groups, led }
+    return { marks: this.marks, groups: this.groups }
   }
 
   private compare(c: number, d: number): void {
@@ -123,12 +121,7 @@ class Finder {
   private lengthsOf(line: number): Float64Array {
     const known = this.along[line]
     if (known) return known
-    const { polyline } = this.shapes[line]!
-    const lengths = new Float64Array(polyline.length / 2)
-    for (let i = 1; i < lengths.length; i += 1)
-      lengths[i] =
-        lengths[i - 1]! +
-        Math.hypot(polyline[2 * i]! - polyline[2 * i - 2]!, polyline[2 * i + 1]! - polyline[2 * i - 1]!)
+    const lengths = lengthsAlong(this.shapes[line]!.polyline)
     this.along[line] = lengths
     return lengths
   }
@@ -201,8 +194,7 @@ class Finder {
   }
 
   /** Leads open ends that touch nothing straight on to the first line within reach. */
-  private leadFreeEnds(reach: (line: number) => number): Meetings['led'] {
-    const led: Meetings['led'] = []
+  private leadFreeEnds(reach: (line: number) => number): void {
     this.shapes.forEach(({ contour, polyline, places }, line) => {
       if (contour.closed || reach(line) <= this.tolerance) return
       for (const end of [0, 1] as const) {
@@ -220,10 +212,8 @@ class Finder {
         const at = pointAlong(this.shapes[hit.line]!.polyline, hit.stretch, hit.t)
         this.groups.join(mark, this.mark(hit.line, hit.stretch, hit.t))
         this.joinAllAt(mark, at.x, at.y, line)
-        led.push({ line, end, by: hit.by })
       }
     })
-    return led
   }
 
   /** Joins a mark with every line that runs through a place: where lines lie on one another all are parted there. */
@@ -265,37 +255,6 @@ class Finder {
 
 /** One number for a point of a line; a line has at most some hundred thousand points. */
 const cornerKey = (line: number, point: number): number => line * 4_194_304 + point
-
-function boxOfRun(p: Polyline, from: number, to: number): Box {
-  const box = emptyBox()
-  for (let i = from; i <= to; i += 1) {
-    const x = p[2 * i]!
-    const y = p[2 * i + 1]!
-    if (x < box.minX) box.minX = x
-    if (x > box.maxX) box.maxX = x
-    if (y < box.minY) box.minY = y
-    if (y > box.maxY) box.maxY = y
-  }
-  return box
-}
-
-/** The point of one stretch of a polyline that is nearest to a place. */
-export function nearestOn(
-  p: Polyline,
-  stretch: number,
-  x: number,
-  y: number,
-): { t: number; x: number; y: number; distance: number } {
-  const ax = p[2 * stretch]!
-  const ay = p[2 * stretch + 1]!
-  const dx = p[2 * stretch + 2]! - ax
-  const dy = p[2 * stretch + 3]! - ay
-  const square = dx * dx + dy * dy
-  const t = square === 0 ? 0 : Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / square))
-  const nx = ax + t * dx
-  const ny = ay + t * dy
-  return { t, x: nx, y: ny, distance: Math.hypot(x - nx, y - ny) }
-}
 
 /** The unit direction in which an open polyline leaves at its start (0) or end (1). */
 export function outward(p: Polyline, end: 0 | 1): { x: number; y: number } {

@@ -30,7 +30,8 @@ const GAP = 20
  * right of those that are there. A source of the same id is replaced (re-import at another scale).
  */
 export function addSource(project: Project, drawing: Drawing, file: SourceFile): [Project, Edit] {
-  const { lay = 'beside', ...stored } = file
+  // A source that is read again stays laid as it was.
+  const lay = project.sources[file.id]?.lay ?? file.lay ?? 'beside'
   const shift = lay === 'centred' ? onCentre(project, drawing, file.id) : beside(project, file.id)
   const looks = new LookNumbers(file.id)
   const place = (d: string) => (shift.x || shift.y ? transformPath(d, translation(shift.x, shift.y)) : d)
@@ -62,7 +63,8 @@ export function addSource(project: Project, drawing: Drawing, file: SourceFile):
   const [exchanged, exchange] = exchangeLines(project, label, gone, lines)
   const [added, adding] = makeEdit(exchanged, label, (draft) => {
     draft.sources[file.id] = {
-      ...stored,
+      ...file,
+      lay,
       artwork: drawing.artwork,
       scale: drawing.scale,
       findings: drawing.findings,
@@ -207,8 +209,6 @@ const SAY: Record<Cleaning['kind'], (n: number, made: number) => string> = {
   dashes: (n, made) => `${count(n, 'stroke')} in a regular beat became ${count(made, 'dashed line')}.`,
   parted: (n, made) =>
     `${count(n, 'line')} parted into ${made}, where a fold becomes an edge or another piece begins.`,
-  joined: (n, made) => `${count(n, 'stretch')} joined to ${count(made, 'line')}.`,
-  refitted: (n) => `${count(n, 'line')} of many short stretches fitted with curves.`,
 }
 
 const count = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`

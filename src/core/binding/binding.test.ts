@@ -241,6 +241,34 @@ describe('habits', () => {
   })
 })
 
+describe('a drawing on the centre of the first', () => {
+  it('lies there, is bound by itself, and stays there when it is read again', async () => {
+    const tag = (side: number) => ({
+      artwork: { width: side, height: side },
+      scale: { mmPerUnit: 1, why: '', sure: true, choices: [] },
+      lines: [
+        {
+          d: rect(0, 0, side, side),
+          look: { stroke: '#000000', fill: null, dash: [], width: 0.3, layers: [] },
+          label: null,
+          element: 0,
+          fillRule: 'nonzero' as const,
+        },
+      ],
+      findings: [],
+    })
+    const file = (id: string) => ({ id, name: `${id}.svg`, format: 'svg', bytes: 1 })
+    const [first] = addSource(emptyProject('Fair'), tag(100), file('a'))
+    const [both] = addSource(first, tag(40), { ...file('b'), lay: 'centred' })
+    // One lies within the other, and neither is the other's opening.
+    expect(Object.values(both.pieces).map((p) => p.openings)).toEqual([[], []])
+    expect(both.lines['b-1']!.d).toBe(rect(30, 30, 40, 40))
+    const [again] = addSource(both, tag(60), file('b'))
+    expect(again.lines['b-1']!.d).toBe(rect(20, 20, 60, 60))
+    expect(Object.keys(again.pieces)).toEqual(Object.keys(both.pieces))
+  })
+})
+
 describe('taking back what was tidied', () => {
   const BLACK = { stroke: '#000000', fill: null, dash: [], width: 0.3, layers: [] }
   const drawing = (paths: string[]) => ({

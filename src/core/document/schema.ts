@@ -89,7 +89,7 @@ export const scaleSchema = z.object({
 export type Scale = z.infer<typeof scaleSchema>
 
 export const cleaningSchema = z.object({
-  kind: z.enum(['double', 'overshoot', 'dashes', 'parted', 'joined', 'refitted']),
+  kind: z.enum(['double', 'overshoot', 'dashes', 'parted']),
   /** what was done, in a sentence */
   message: z.string().max(400),
   /** for each place the lines as they were, and those that stand there now */
@@ -138,6 +138,8 @@ export const sourceSchema = z.object({
   /** whether layers part its lines by purpose though their names do not say so */
   layersTell: z.boolean().default(false),
   cleaning: z.array(cleaningSchema).max(50).default([]),
+  /** beside the drawings before it, or on the centre of the first */
+  lay: z.enum(['beside', 'centred']).default('beside'),
   /** of a file with pages: how many, and which was taken (from 1) */
   pages: z.object({ count: z.number().int(), taken: z.number().int() }).nullable().default(null),
   /** of a picture: how it was traced, and its size in pixels */
@@ -221,9 +223,8 @@ export const limitsSchema = z.object({
 export type Limits = z.infer<typeof limitsSchema>
 export const DEFAULT_LIMITS: Limits = { narrowest: 1.6, smallestOpening: 1, gap: 0.1 }
 
-export const habitSchema = z.object({ look: lookSchema, role: roleSchema })
 /** What a person decided of a look, to be suggested for the same look in further files. */
-export type Habit = z.infer<typeof habitSchema>
+export const habitSchema = z.object({ look: lookSchema, role: roleSchema })
 
 export const projectSchema = z.object({
   version: z.literal(1),

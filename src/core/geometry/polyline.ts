@@ -151,3 +151,30 @@ export const pointAlong = (line: Polyline, stretch: number, t: number): Point =>
   x: line[2 * stretch]! + t * (line[2 * stretch + 2]! - line[2 * stretch]!),
   y: line[2 * stretch + 1]! + t * (line[2 * stretch + 3]! - line[2 * stretch + 1]!),
 })
+
+/** The point of one stretch of a polyline that is nearest to a place. */
+export function nearestOn(
+  p: Polyline,
+  stretch: number,
+  x: number,
+  y: number,
+): { t: number; x: number; y: number; distance: number } {
+  const ax = p[2 * stretch]!
+  const ay = p[2 * stretch + 1]!
+  const dx = p[2 * stretch + 2]! - ax
+  const dy = p[2 * stretch + 3]! - ay
+  const square = dx * dx + dy * dy
+  const t = square === 0 ? 0 : Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / square))
+  const nx = ax + t * dx
+  const ny = ay + t * dy
+  return { t, x: nx, y: ny, distance: Math.hypot(x - nx, y - ny) }
+}
+
+/** How far along a polyline each of its points lies, mm. */
+export function lengthsAlong(line: Polyline): Float64Array {
+  const lengths = new Float64Array(line.length / 2)
+  for (let i = 1; i < lengths.length; i += 1)
+    lengths[i] =
+      lengths[i - 1]! + Math.hypot(line[2 * i]! - line[2 * i - 2]!, line[2 * i + 1]! - line[2 * i - 1]!)
+  return lengths
+}

@@ -1,7 +1,7 @@
 import type { Polyline } from './flatten'
 import type { Box } from './measure'
 import type { Point } from './point'
-import { isInside, polylineArea } from './polyline'
+import { isInside, lengthsAlong, nearestOn, polylineArea, polylineBox } from './polyline'
 import { SpatialIndex } from './spatial-index'
 
 /** A narrow place: how wide, where its middle is, and how the walls beside it stand to each other. */
@@ -38,7 +38,7 @@ export function narrowestPlace(
   const stretches = walls.flatMap((wall, w) =>
     Array.from({ length: wall.length / 2 - 1 }, (_, i) => ({ w, i })),
   )
-  const boxes = stretches.map(({ w, i }) => boxOfStretch(walls[w]!, i))
+  const boxes = stretches.map(({ w, i }) => polylineBox(walls[w]!.subarray(2 * i, 2 * i + 4)))
   const index = new SpatialIndex(boxes)
   const facing = facingStretches(walls, stretches, boxes, index, limit)
   /** The nearest edge point within `reach` of a place. */
@@ -46,14 +46,8 @@ export function narrowestPlace(
     let best: { x: number; y: number; by: number } | null = null
     for (const k of index.meeting({ minX: x, minY: y, maxX: x, maxY: y }, reach)) {
       const { w, i } = stretches[k]!
-      const p = walls[w]!
-      const [ax, ay] = [p[2 * i]!, p[2 * i + 1]!]
-      const [dx, dy] = [p[2 * i + 2]! - ax, p[2 * i + 3]! - ay]
-      const square = dx * dx + dy * dy
-      const t = square === 0 ? 0 : Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / square))
-      const [qx, qy] = [ax + t * dx, ay + t * dy]
-      const by = Math.hypot(qx - x, qy - y)
-      if (by < (best?.by ?? reach)) best = { x: qx, y: qy, by }
+      const near = nearestOn(walls[w]!, i, x, y)
+      if (near.distance < (best?.by ?? reach)) best = { x: near.x, y: near.y, by: near.distance }
     }
     return best
   }
@@ -81,13 +75,6 @@ export function narrowestPlace(
   return narrow
 }
 
-const boxOfStretch = (p: Polyline, i: number) => ({
-  minX: Math.min(p[2 * i]!, p[2 * i + 2]!),
-  maxX: Math.max(p[2 * i]!, p[2 * i + 2]!),
-  minY: Math.min(p[2 * i + 1]!, p[2 * i + 3]!),
-  maxY: Math.max(p[2 * i + 1]!, p[2 * i + 3]!),
-})
-
 /**
  * For each wall which of its stretches have another wall, or another part of their own, within the limit: only these
  * can bound a narrow place. What lies next to a stretch along its wall does not count.
@@ -99,13 +86,7 @@ function facingStretches(
   index: SpatialIndex,
   limit: number,
 ): Uint8Array[] {
-  const along = walls.map((wall) => {
-    const sums = new Float64Array(wall.length / 2)
-    for (let i = 1; i < sums.length; i += 1)
-      sums[i] =
-        sums[i - 1]! + Math.hypot(wall[2 * i]! - wall[2 * i - 2]!, wall[2 * i + 1]! - wall[2 * i - 1]!)
-    return sums
-  })
+  const along = walls.map(lengthsAlong)
   const facing = walls.map((wall) => new Uint8Array(Math.max(0, wall.length / 2 - 1)))
   stretches.forEach(({ w, i }, k) => {
     const sums = along[w]!

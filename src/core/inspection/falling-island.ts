@@ -5,9 +5,10 @@ import { cardOf, type Rule } from './rule'
 /** A piece that lies in another one's opening: it comes loose with the waste unless it is wanted. */
 export const fallingIsland: Rule = (project) => {
   const cards = Object.values(project.pieces).map((p) => cardOf(project, p))
+  const open = cards.filter((c) => c.holes.length > 0)
   return cards.flatMap((card) => {
     const middle = { x: card.ring[0]!, y: card.ring[1]! }
-    const around = cards.find(
+    const around = open.find(
       (other) =>
         other !== card && boxHolds(other.box, card.box) && other.holes.some((h) => isInside(middle, h)),
     )

@@ -88,6 +88,7 @@ describe('inspect', () => {
       scale,
       layersTell: false,
       cleaning: [],
+      lay: 'beside' as const,
       pages: null,
       picture: null,
     }

@@ -25,7 +25,7 @@ export const scoreOutside = perPiece((card, project) =>
       {
         rule: 'score-outside',
         severity: 'warning' as const,
-        message: `A ${line.role === 'score' ? 'fold' : 'perforation'} of “${card.piece.name}” runs past its edge${part ? '. Trim it.' : '.'}`,
+        message: `A ${line.role === 'score' ? 'fold' : 'perforation'} of “${card.piece.name}” runs past its edge${part ? '. Trim it.' : ' and lies nowhere wholly in it. Bind it to another piece, or shorten it in the drawing.'}`,
         lines: [line.id],
         pieces: [card.piece.id],
         ...(part && project.lines[line.id]

@@ -6,10 +6,7 @@ import type { Stretch } from './stretch'
 export type FamilyProfile = {
   length: number
   outline: number
-  opening: number
   divides: number
-  /** the part of `divides` that cannot all be folds */
-  bent: number
   slit: number
   /** drawn in dots as close as holes */
   dotted: boolean
@@ -31,9 +28,7 @@ export function profileFamilies(
     const profile = families.get(line.family) ?? {
       length: 0,
       outline: 0,
-      opening: 0,
       divides: 0,
-      bent: 0,
       slit: 0,
       dotted: isDotted(line.look.dash),
       dashed: line.look.dash.length > 0,
@@ -45,13 +40,7 @@ export function profileFamilies(
     if (edge < 0 || (twin >= 0 && stretches[twin]!.line.family === line.family)) continue
     const { length } = edges[edge]!
     if (place.kind !== 'outside') profile.length += length
-    if (place.kind === 'divides' && place.bent) profile.bent += length
-    if (
-      place.kind === 'outline' ||
-      place.kind === 'opening' ||
-      place.kind === 'divides' ||
-      place.kind === 'slit'
-    )
+    if (place.kind === 'outline' || place.kind === 'divides' || place.kind === 'slit')
       profile[place.kind] += length
   }
   const all = [...families.values()]

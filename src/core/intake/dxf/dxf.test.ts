@@ -120,6 +120,31 @@ describe('files that cannot be taken', () => {
     expect(findings.map((f) => f.rule)).toEqual(['intake-broken-insert'])
   })
 
+  it('tells of construction lines and foreign entities instead of dropping them in silence', async () => {
+    const { lines, findings } = await read(
+      file('0|LINE|10|0|20|0|11|9|21|9|0|XLINE|10|0|20|0|11|1|21|0|0|ACAD_PROXY_ENTITY|90|1'),
+    )
+    expect(lines).toHaveLength(1)
+    expect(findings).toMatchObject([
+      { rule: 'intake-unknown', message: expect.stringMatching(/^2 entities.*XLINE at line/) },
+    ])
+  })
+
+  it('takes dashes of a linetype by its name where the table is missing, and reads a linetype through a block', async () => {
+    const { lines } = await read(
+      file('0|LINE|6|DASHED|10|0|20|0|11|9|21|9|0|LINE|6|CENTER|10|0|20|5|11|9|21|9'),
+    )
+    expect(lines.map((l) => l.look.dash.length)).toEqual([2, 4])
+  })
+
+  it('turns a bulge of one into a half circle (bulge = tan(angle / 4), DXF reference)', async () => {
+    const { lines, artwork } = await read(
+      file('0|LWPOLYLINE|90|2|70|0|10|0|20|0|42|1|10|40|20|0', '9\n$INSUNITS\n70\n4\n'),
+    )
+    expect(shapeOf(lines[0]!.d).length).toBeCloseTo(20 * Math.PI, 2)
+    expect(artwork.height).toBeCloseTo(20, 2)
+  })
+
   it('leaves out entities whose numbers make no line, and says so', async () => {
     const { lines, findings } = await read(
       file('0|CIRCLE|10|0|20|0|40|-3|0|SPLINE|71|3|10|0|20|0|0|LINE|10|0|20|0|11|10|21|10|0|WARP|10|3'),

@@ -10,7 +10,7 @@ import {
   scaling,
   translation,
 } from '../../geometry/affine'
-import { type Box, boundsOf, emptyBox, heightOf, uniteBoxes, widthOf } from '../../geometry/measure'
+import { type Box, boundsOf, heightOf, uniteBoxes, widthOf } from '../../geometry/measure'
 import { type Contour, transformContour } from '../../geometry/path'
 import type { Drawing } from '../drawing'
 import { LineCollector } from '../line-collector'
@@ -58,17 +58,7 @@ const NOTED: Readonly<Record<string, string>> = {
   IMAGE: 'image',
   WIPEOUT: 'image',
 }
-const SILENT = new Set([
-  '',
-  'SEQEND',
-  'VERTEX',
-  'POINT',
-  'VIEWPORT',
-  'ENDBLK',
-  'XLINE',
-  'RAY',
-  'ACAD_PROXY_ENTITY',
-])
+const SILENT = new Set(['', 'SEQEND', 'VERTEX', 'POINT', 'VIEWPORT', 'ENDBLK'])
 
 /**
  * Reads the lines of a DXF drawing: model space, y turned down, moved so that its box begins at the origin.
@@ -116,8 +106,7 @@ class DxfReader {
     const bounds = this.found
       .map((f) => boundsOf(f.contour))
       .filter((b) => Number.isFinite(b.minX + b.maxX + b.minY + b.maxY))
-    const box: Box =
-      bounds.length > 0 ? uniteBoxes(bounds) : { ...emptyBox(), minX: 0, maxX: 0, minY: 0, maxY: 0 }
+    const box: Box = bounds.length > 0 ? uniteBoxes(bounds) : { minX: 0, maxX: 0, minY: 0, maxY: 0 }
     const extent = { width: widthOf(box), height: heightOf(box) }
     const measurement = this.header.get('$MEASUREMENT')
     const scale = dxfScale(
