@@ -89,5 +89,10 @@ await shoot('run', async () => {
   await slider.fill(String(Math.round(max * 0.9)))
   await slider.blur()
 })
+await shoot('noticed', async () => {
+  await station('lines')()
+  await page.getByText('What is measured against').click()
+  await page.getByTestId('habits').scrollIntoViewIfNeeded()
+})
 await post(`projects/${caddy.id}`, 'DELETE')
 await browser.close()

@@ -97,7 +97,7 @@ function Measures() {
   return (
     <details style={{ marginTop: 12, fontSize: 13.5 }}>
       <summary>What is measured against</summary>
-      <Row style={{ marginTop: 8, flexWrap: 'nowrap', alignItems: 'start' }}>
+      <Row style={{ marginTop: 8, flexWrap: 'nowrap', alignItems: 'end' }}>
         <LengthField
           label="Narrowest part"
           mm={limits.narrowest}
