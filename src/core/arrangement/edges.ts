@@ -1,5 +1,5 @@
 import type { Polyline } from '../geometry/flatten'
-import type { Point } from '../geometry/point'
+import { lengthOfVector, type Point } from '../geometry/point'
 import { distanceTo, polylineLength, spread } from '../geometry/polyline'
 import type { Shape } from '../geometry/shape'
 import type { Meetings } from './meetings'
@@ -77,17 +77,21 @@ export function cutAtMeetings(
   return { nodes, edges }
 }
 
+/** Width of a cell in tolerances: wide, so that few marks lie near the border of theirs. */
+const CELL = 8
+
 /** Joins marks that lie within the tolerance of each other. */
 function joinNear({ marks, groups }: Meetings, tolerance: number): void {
   const cells = new Map<number, number[]>()
   const cell = (x: number, y: number) => x * 67_108_864 + y
+  const number = (at: number) => Math.floor(at / (CELL * tolerance))
   marks.forEach((m, k) => {
-    const cx = Math.floor(m.x / tolerance)
-    const cy = Math.floor(m.y / tolerance)
-    for (let dx = -1; dx <= 1; dx += 1)
-      for (let dy = -1; dy <= 1; dy += 1)
-        for (const other of cells.get(cell(cx + dx, cy + dy)) ?? [])
-          if (Math.hypot(marks[other]!.x - m.x, marks[other]!.y - m.y) <= tolerance) groups.join(k, other)
+    const cx = number(m.x)
+    const cy = number(m.y)
+    for (let x = number(m.x - tolerance); x <= number(m.x + tolerance); x += 1)
+      for (let y = number(m.y - tolerance); y <= number(m.y + tolerance); y += 1)
+        for (const other of cells.get(cell(x, y)) ?? [])
+          if (lengthOfVector(marks[other]!.x - m.x, marks[other]!.y - m.y) <= tolerance) groups.join(k, other)
     const key = cell(cx, cy)
     const here = cells.get(key)
     if (here) here.push(k)

@@ -1,6 +1,6 @@
 import { type Box, boxHolds, emptyBox } from '../geometry/measure'
-import type { Point } from '../geometry/point'
-import { isInside } from '../geometry/polyline'
+import { lengthOfVector, type Point } from '../geometry/point'
+import { isInside, polylineBox } from '../geometry/polyline'
 import { SpatialIndex } from '../geometry/spatial-index'
 import type { Edge } from './edges'
 import { Groups } from './groups'
@@ -32,15 +32,17 @@ export type Sides = {
 export function findFaces(nodes: readonly Point[], edges: readonly Edge[]): Sides & { faces: Face[] } {
   const { component, count } = componentsOf(nodes, edges)
   const walks = walksOf(nodes, edges)
+  const boxes = edges.map((e) => polylineBox(e.polyline))
   const side = new Int32Array(2 * edges.length).fill(-1)
   const faces: Face[] = []
   const outer: number[][] = []
   for (const walk of walks) {
-    const { area, length } = measure(walk, edges)
+    const area = areaOfWalk(walk, edges)
+    const length = walk.reduce((sum, h) => sum + edges[h >> 1]!.length, 0)
     // A sliver between two courses that almost coincide is no face.
     if (area > 0.02 * length) {
       for (const h of walk) side[h] = faces.length
-      faces.push({ walk, area, box: boxOfWalk(walk, edges), depth: 0 })
+      faces.push({ walk, area, box: boxOfWalk(walk, boxes), depth: 0 })
     } else outer.push(walk)
   }
   const rings = faces.map(() => null as Float64Array | null)
@@ -55,7 +57,7 @@ export function findFaces(nodes: readonly Point[], edges: readonly Edge[]): Side
     asked.add(own)
     const p = edges[walk[0]! >> 1]!.polyline
     const probe = { x: (p[0]! + p[2]!) / 2, y: (p[1]! + p[3]!) / 2 }
-    const box = boxOfWalk(walk, edges)
+    const box = boxOfWalk(walk, boxes)
     let best = -1
     for (const f of index.meeting({ minX: probe.x, minY: probe.y, maxX: probe.x, maxY: probe.y })) {
       const face = faces[f]!
@@ -106,12 +108,14 @@ function walksOf(nodes: readonly Point[], edges: readonly Edge[]): number[][] {
     leaving[e.b]!.push(2 * k + 1)
   })
   const next = new Int32Array(2 * edges.length).fill(-1)
+  const angle = new Float64Array(2 * edges.length)
   for (const half of leaving) {
     // Two have but one order round a node.
     if (half.length > 2) {
-      const reach = Math.min(1, ...half.map((h) => 0.3 * edges[h >> 1]!.length))
-      const angle = new Map(half.map((h) => [h, angleOf(h, edges, reach)]))
-      half.sort((g, h) => angle.get(g)! - angle.get(h)!)
+      let reach = 1
+      for (const h of half) reach = Math.min(reach, 0.3 * edges[h >> 1]!.length)
+      for (const h of half) angle[h] = angleOf(h, edges, reach)
+      half.sort((g, h) => angle[g]! - angle[h]!)
     }
     half.forEach((h, k) => {
       // Coming in along the opposite half-edge, the walk leaves by the neighbour: the face stays on one hand.
@@ -137,14 +141,18 @@ function angleOf(h: number, edges: readonly Edge[], reach: number): number {
   const p = edges[h >> 1]!.polyline
   const back = h % 2 === 1
   const n = p.length / 2
-  const at = (i: number) => (back ? n - 1 - i : i)
-  const x0 = p[2 * at(0)]!
-  const y0 = p[2 * at(0) + 1]!
+  const onward = back ? -2 : 2
+  let k = back ? p.length - 2 : 0
+  const x0 = p[k]!
+  const y0 = p[k + 1]!
   let left = reach
   for (let i = 1; i < n; i += 1) {
-    const [ax, ay] = [p[2 * at(i - 1)]!, p[2 * at(i - 1) + 1]!]
-    const [bx, by] = [p[2 * at(i)]!, p[2 * at(i) + 1]!]
-    const step = Math.hypot(bx - ax, by - ay)
+    const ax = p[k]!
+    const ay = p[k + 1]!
+    k += onward
+    const bx = p[k]!
+    const by = p[k + 1]!
+    const step = lengthOfVector(bx - ax, by - ay)
     if (step >= left || i === n - 1) {
       const t = step > 0 ? Math.min(1, left / step) : 1
       return Math.atan2(ay + t * (by - ay) - y0, ax + t * (bx - ax) - x0)
@@ -154,59 +162,61 @@ function angleOf(h: number, edges: readonly Edge[], reach: number): number {
   return 0
 }
 
-function measure(walk: readonly number[], edges: readonly Edge[]): { area: number; length: number } {
+/** The signed area that a closed walk goes round, mm². */
+export function areaOfWalk(walk: readonly number[], edges: readonly Edge[]): number {
   let twice = 0
-  let length = 0
-  let px = Number.NaN
-  let py = 0
-  let sx = 0
-  let sy = 0
-  eachPoint(walk, edges, (x, y) => {
-    if (Number.isNaN(px)) {
-      sx = x
-      sy = y
-    } else {
-      twice += px * y - x * py
-      length += Math.hypot(x - px, y - py)
-    }
-    px = x
-    py = y
-  })
-  twice += px * sy - sx * py
-  return { area: twice / 2, length }
-}
-
-/** The points along a walk, in order. */
-function eachPoint(
-  walk: readonly number[],
-  edges: readonly Edge[],
-  take: (x: number, y: number) => void,
-): void {
+  // Ends that meet within the tolerance need not be one point: the step between them counts too.
+  let [px, py] = endOfHalf(walk[walk.length - 1]!, edges)
   for (const h of walk) {
     const p = edges[h >> 1]!.polyline
-    if (h % 2 === 0) for (let i = 0; i < p.length; i += 2) take(p[i]!, p[i + 1]!)
-    else for (let i = p.length - 2; i >= 0; i -= 2) take(p[i]!, p[i + 1]!)
+    const onward = (h & 1) === 0 ? 2 : -2
+    for (let i = onward > 0 ? 0 : p.length - 2; i >= 0 && i < p.length; i += onward) {
+      const x = p[i]!
+      const y = p[i + 1]!
+      twice += px * y - x * py
+      px = x
+      py = y
+    }
   }
+  return twice / 2
 }
 
-function boxOfWalk(walk: readonly number[], edges: readonly Edge[]): Box {
+function endOfHalf(h: number, edges: readonly Edge[]): [number, number] {
+  const p = edges[h >> 1]!.polyline
+  const at = (h & 1) === 0 ? p.length - 2 : 0
+  return [p[at]!, p[at + 1]!]
+}
+
+function boxOfWalk(walk: readonly number[], boxes: readonly Box[]): Box {
   const box = emptyBox()
-  eachPoint(walk, edges, (x, y) => {
-    if (x < box.minX) box.minX = x
-    if (x > box.maxX) box.maxX = x
-    if (y < box.minY) box.minY = y
-    if (y > box.maxY) box.maxY = y
-  })
+  for (const h of walk) {
+    const { minX, minY, maxX, maxY } = boxes[h >> 1]!
+    if (minX < box.minX) box.minX = minX
+    if (maxX > box.maxX) box.maxX = maxX
+    if (minY < box.minY) box.minY = minY
+    if (maxY > box.maxY) box.maxY = maxY
+  }
   return box
 }
 
 /** A walk as a closed polyline. */
 export function polylineOfWalk(walk: readonly number[], edges: readonly Edge[]): Float64Array {
-  const points: number[] = []
-  eachPoint(walk, edges, (x, y) => {
-    const n = points.length
-    if (n === 0 || points[n - 2] !== x || points[n - 1] !== y) points.push(x, y)
-  })
-  points.push(points[0]!, points[1]!)
-  return Float64Array.from(points)
+  let most = 1
+  for (const h of walk) most += edges[h >> 1]!.polyline.length / 2
+  const points = new Float64Array(2 * most)
+  let n = 0
+  const take = (x: number, y: number) => {
+    if (n > 0 && points[n - 2] === x && points[n - 1] === y) return
+    points[n] = x
+    points[n + 1] = y
+    n += 2
+  }
+  for (const h of walk) {
+    const p = edges[h >> 1]!.polyline
+    if ((h & 1) === 0) for (let i = 0; i < p.length; i += 2) take(p[i]!, p[i + 1]!)
+    else for (let i = p.length - 2; i >= 0; i -= 2) take(p[i]!, p[i + 1]!)
+  }
+  points[n] = points[0]!
+  points[n + 1] = points[1]!
+  return points.slice(0, n + 2)
 }

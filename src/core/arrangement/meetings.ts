@@ -1,5 +1,6 @@
 import type { Polyline } from '../geometry/flatten'
 import type { Box } from '../geometry/measure'
+import { lengthOfVector } from '../geometry/point'
 import { lengthsAlong, nearestOn, pointAlong, polylineBox } from '../geometry/polyline'
 import type { Shape } from '../geometry/shape'
 import { SpatialIndex } from '../geometry/spatial-index'
@@ -146,7 +147,7 @@ class Finder {
     const vx = q[2 * j + 2]! - cx
     const vy = q[2 * j + 3]! - cy
     const cross = ux * vy - uy * vx
-    if (Math.abs(cross) < 1e-9 * (Math.hypot(ux, uy) * Math.hypot(vx, vy) + 1e-12)) return
+    if (Math.abs(cross) < 1e-9 * (lengthOfVector(ux, uy) * lengthOfVector(vx, vy) + 1e-12)) return
     const s = ((cx - ax) * vy - (cy - ay) * vx) / cross
     const t = ((cx - ax) * uy - (cy - ay) * ux) / cross
     if (s < 0 || s > 1 || t < 0 || t > 1) return
@@ -176,7 +177,7 @@ class Finder {
 
   private mark(line: number, stretch: number, t: number): number {
     const { polyline: p, places } = this.shapes[line]!
-    const length = Math.hypot(
+    const length = lengthOfVector(
       p[2 * stretch + 2]! - p[2 * stretch]!,
       p[2 * stretch + 3]! - p[2 * stretch + 1]!,
     )
@@ -238,7 +239,7 @@ class Finder {
       for (let j = chunk.from; j < chunk.to; j += 1) {
         const dx = q[2 * j + 2]! - q[2 * j]!
         const dy = q[2 * j + 3]! - q[2 * j + 1]!
-        const length = Math.hypot(dx, dy)
+        const length = lengthOfVector(dx, dy)
         const cross = way.x * dy - way.y * dx
         if (length === 0 || Math.abs(cross) < 0.05 * length) continue
         const [ox, oy] = [q[2 * j]! - x, q[2 * j + 1]! - y]
@@ -265,7 +266,7 @@ export function outward(p: Polyline, end: 0 | 1): { x: number; y: number } {
   for (let i = at + step; i >= 0 && i < n; i += step) {
     const dx = p[2 * at]! - p[2 * i]!
     const dy = p[2 * at + 1]! - p[2 * i + 1]!
-    const length = Math.hypot(dx, dy)
+    const length = lengthOfVector(dx, dy)
     if (length > 0.05) return { x: dx / length, y: dy / length }
   }
   return { x: 0, y: 0 }

@@ -34,7 +34,8 @@ export function addSource(project: Project, drawing: Drawing, file: SourceFile):
   const lay = project.sources[file.id]?.lay ?? file.lay ?? 'beside'
   const shift = lay === 'centred' ? onCentre(project, drawing, file.id) : beside(project, file.id)
   const looks = new LookNumbers(file.id)
-  const place = (d: string) => (shift.x || shift.y ? transformPath(d, translation(shift.x, shift.y)) : d)
+  const isShifted = shift.x !== 0 || shift.y !== 0
+  const place = (d: string) => (isShifted ? transformPath(d, translation(shift.x, shift.y)) : d)
   const asDrawn = (drawn: DrawnLine, number: number): Line => ({
     id: `${file.id}-${number + 1}`,
     source: file.id,
@@ -55,9 +56,8 @@ export function addSource(project: Project, drawing: Drawing, file: SourceFile):
     drawing.artwork,
     { habits: project.habits, gap: project.limits.gap },
   )
-  const lines = whole
-    .flatMap((line, i) => partLine(line, sorted.parts[i]!, cleaning))
-    .map((l) => ({ ...l, d: place(l.d) }))
+  const parted = whole.flatMap((line, i) => partLine(line, sorted.parts[i]!, cleaning))
+  const lines = isShifted ? parted.map((l) => ({ ...l, d: place(l.d) })) : parted
   const label = `${project.sources[file.id] ? 'Read again' : 'Add'} “${file.name}”`
   const gone = Object.values(project.lines).flatMap((l) => (l.source === file.id ? [l.id] : []))
   const [exchanged, exchange] = exchangeLines(project, label, gone, lines)

@@ -1,8 +1,8 @@
 import { type Arrangement, arrange, type Edge } from '../arrangement'
-import { polylineOfWalk } from '../arrangement/faces'
+import { areaOfWalk, polylineOfWalk } from '../arrangement/faces'
 import type { Polyline } from '../geometry/flatten'
 import type { Box } from '../geometry/measure'
-import { polylineArea, polylineBox } from '../geometry/polyline'
+import { polylineBox } from '../geometry/polyline'
 import type { Shape } from '../geometry/shape'
 
 /** A piece of card that cut lines enclose; lines by their positions. */
@@ -68,13 +68,15 @@ type Loop = { walk: number[]; area: number }
 /** A walk taken apart where it passes a node again: what runs round the face, and what runs round holes in it. */
 function simpleLoops(walk: readonly number[], edges: readonly Edge[]): Loop[] {
   const origin = (h: number) => (h % 2 === 0 ? edges[h >> 1]!.a : edges[h >> 1]!.b)
+  if (new Set(walk.map(origin)).size === walk.length)
+    return [{ walk: [...walk], area: areaOfWalk(walk, edges) }]
   const stack: number[] = []
   const at = new Map<number, number>()
   const loops: Loop[] = []
   const close = (from: number) => {
     const loop = stack.splice(from)
     for (const h of loop) at.delete(origin(h))
-    loops.push({ walk: loop, area: polylineArea(polylineOfWalk(loop, edges)) })
+    loops.push({ walk: loop, area: areaOfWalk(loop, edges) })
   }
   for (const h of walk) {
     const node = origin(h)

@@ -1,4 +1,5 @@
 import type { Polyline } from '../geometry/flatten'
+import { lengthOfVector } from '../geometry/point'
 
 /**
  * Cuts a polyline into dashes. The beat is stretched a little so that it comes out even, and both ends are half a gap
@@ -12,7 +13,7 @@ export function intoDashes(line: Polyline, dash: number, gap: number): Polyline[
     throw new RangeError(`dashes: dash ${dash} and gap ${gap} must be greater than 0`)
   const along = [0]
   for (let i = 2; i < line.length; i += 2)
-    along.push(along.at(-1)! + Math.hypot(line[i]! - line[i - 2]!, line[i + 1]! - line[i - 1]!))
+    along.push(along.at(-1)! + lengthOfVector(line[i]! - line[i - 2]!, line[i + 1]! - line[i - 1]!))
   const total = along.at(-1)!
   if (total <= gap) return []
   const count = Math.max(1, Math.round(total / (dash + gap)))

@@ -1,4 +1,5 @@
 import { nestRings } from '../geometry/nesting'
+import { lengthOfVector } from '../geometry/point'
 import { isInside, pointAt, polylineArea, polylineBox } from '../geometry/polyline'
 import { SpatialIndex } from '../geometry/spatial-index'
 import type { Stroke } from './pass'
@@ -21,10 +22,10 @@ export function orderStrokes(strokes: readonly Stroke[]): Stroke[] {
     let backwards = false
     for (const i of free) {
       const { points, closed } = strokes[i]!
-      const head = Math.hypot(points[0]! - x, points[1]! - y)
+      const head = lengthOfVector(points[0]! - x, points[1]! - y)
       if (head < bestDistance) [best, bestDistance, backwards] = [i, head, false]
       if (closed) continue
-      const tail = Math.hypot(points.at(-2)! - x, points.at(-1)! - y)
+      const tail = lengthOfVector(points.at(-2)! - x, points.at(-1)! - y)
       if (tail < bestDistance) [best, bestDistance, backwards] = [i, tail, true]
     }
     free.delete(best)

@@ -1,3 +1,4 @@
+import { lengthOfVector } from '../geometry/point'
 import type { Pass, SheetPlan, Tool } from './pass'
 
 /** How a machine moves when no paper says otherwise (common practice for desktop cutters). */
@@ -48,7 +49,7 @@ export function timelineOf(plan: SheetPlan): Timeline {
     }
     const time: PassTime = { role: pass.role, tool: pass.tool, start: t, end: t, worked: 0, travelled: 0 }
     const go = (toX: number, toY: number, down: boolean) => {
-      const length = Math.hypot(toX - x, toY - y)
+      const length = lengthOfVector(toX - x, toY - y)
       const end = t + length / (down ? pass.setting.speed : MACHINE.travelSpeed)
       moves.push({ start: t, end, x: toX, y: toY, down, pass: k })
       if (down) time.worked += length

@@ -21,6 +21,19 @@ export type Family = {
  * @param layersTell whether the source's layers part its lines by purpose though their names do not say so
  */
 export function familyKeyOf(look: Look, layersTell: boolean): string {
+  const keys = layersTell ? keysWithLayers : keysWithout
+  const known = keys.get(look)
+  if (known !== undefined) return known
+  const key = makeFamilyKey(look, layersTell)
+  keys.set(look, key)
+  return key
+}
+
+/** Thousands of lines share one look; looks never change. */
+const keysWithLayers = new WeakMap<Look, string>()
+const keysWithout = new WeakMap<Look, string>()
+
+function makeFamilyKey(look: Look, layersTell: boolean): string {
   const layers = look.layers.filter((name) => layersTell || roleInName(name))
   const drawn = look.stroke
     ? [look.stroke, ...look.dash.map(round), round(look.width)]
@@ -29,7 +42,7 @@ export function familyKeyOf(look: Look, layersTell: boolean): string {
 }
 
 /** What a habit is known by: the look without its layers, which another file will not share. */
-export const habitKeyOf = (look: Look): string => familyKeyOf({ ...look, layers: [] }, false)
+export const habitKeyOf = (look: Look): string => makeFamilyKey({ ...look, layers: [] }, false)
 
 /** Two digits: one pen in groups of slightly different scale is still one pen. */
 const round = (value: number): string => value.toPrecision(2)

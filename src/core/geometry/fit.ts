@@ -1,6 +1,6 @@
 import { cubicAt } from './measure'
 import type { Contour, Segment } from './path'
-import type { Point } from './point'
+import { lengthOfVector, type Point } from './point'
 
 /**
  * Fits cubic curves to points (Schneider 1990, "An algorithm for automatically fitting digitized curves", Graphics
@@ -59,7 +59,7 @@ function cornersOf(points: readonly Point[], degrees: number, reach: number): nu
     let at = points[i]!
     for (let k = 1; k < n; k += 1) {
       const p = points[(((i + step * k) % n) + n) % n]!
-      length += Math.hypot(p.x - at.x, p.y - at.y)
+      length += lengthOfVector(p.x - at.x, p.y - at.y)
       at = p
       if (length >= reach) break
     }
@@ -77,7 +77,7 @@ function cornersOf(points: readonly Point[], degrees: number, reach: number): nu
     let length = 0
     for (let k = 1; k < n && length < reach && sharpest; k += 1) {
       const [before, after] = [(((i - k) % n) + n) % n, (i + k) % n]
-      length += Math.hypot(
+      length += lengthOfVector(
         points[after]!.x - points[(i + k - 1) % n]!.x,
         points[after]!.y - points[(i + k - 1) % n]!.y,
       )
@@ -110,7 +110,7 @@ function centred(points: readonly Point[], at: number): Point {
 }
 
 const unit = (p: Point): Point => {
-  const length = Math.hypot(p.x, p.y) || 1
+  const length = lengthOfVector(p.x, p.y) || 1
   return { x: p.x / length, y: p.y / length }
 }
 
@@ -156,7 +156,7 @@ function strayFromChord(points: readonly Point[], from: number, to: number): num
   for (let i = from + 1; i < to; i += 1) {
     const [px, py] = [points[i]!.x - a.x, points[i]!.y - a.y]
     const t = square === 0 ? 0 : Math.max(0, Math.min(1, (px * dx + py * dy) / square))
-    most = Math.max(most, Math.hypot(px - t * dx, py - t * dy))
+    most = Math.max(most, lengthOfVector(px - t * dx, py - t * dy))
   }
   return most
 }
@@ -166,7 +166,10 @@ function chordLengths(points: readonly Point[], from: number, to: number): Float
   for (let i = 1; i < u.length; i += 1)
     u[i] =
       u[i - 1]! +
-      Math.hypot(points[from + i]!.x - points[from + i - 1]!.x, points[from + i]!.y - points[from + i - 1]!.y)
+      lengthOfVector(
+        points[from + i]!.x - points[from + i - 1]!.x,
+        points[from + i]!.y - points[from + i - 1]!.y,
+      )
   const total = u[u.length - 1]! || 1
   for (let i = 1; i < u.length; i += 1) u[i] = u[i]! / total
   return u
@@ -202,7 +205,7 @@ function handles(
     x1 += bx * px + by * py
   }
   const det = c00 * c11 - c01 * c01
-  const chord = Math.hypot(d.x - a.x, d.y - a.y)
+  const chord = lengthOfVector(d.x - a.x, d.y - a.y)
   let [left, right] = det === 0 ? [0, 0] : [(x0 * c11 - x1 * c01) / det, (c00 * x1 - c01 * x0) / det]
   // Handles that point backwards or nowhere make loops: a third of the chord is what Schneider falls back to.
   if (left < 1e-6 * chord || right < 1e-6 * chord) [left, right] = [chord / 3, chord / 3]
@@ -229,7 +232,7 @@ function strayFrom(
   const worst = { at: (from + to) >> 1, by: 0 }
   for (let i = 1; i < u.length - 1; i += 1) {
     const p = at(a, segment, u[i]!)
-    const by = Math.hypot(p.x - points[from + i]!.x, p.y - points[from + i]!.y)
+    const by = lengthOfVector(p.x - points[from + i]!.x, p.y - points[from + i]!.y)
     if (by > worst.by) Object.assign(worst, { at: from + i, by })
   }
   return worst

@@ -1,5 +1,6 @@
 import { cubicAt } from './measure'
 import type { Contour } from './path'
+import { lengthOfVector } from './point'
 
 /** The tolerance of geometry in mm. */
 export const GEOMETRY_TOLERANCE = 0.01
@@ -31,8 +32,8 @@ export function trace(contour: Contour, tolerance = GEOMETRY_TOLERANCE): Trace {
   for (const [k, { c1, c2, to }] of contour.segments.entries()) {
     if (c1 && c2) {
       const bend = Math.max(
-        Math.hypot(from.x - 2 * c1.x + c2.x, from.y - 2 * c1.y + c2.y),
-        Math.hypot(c1.x - 2 * c2.x + to.x, c1.y - 2 * c2.y + to.y),
+        lengthOfVector(from.x - 2 * c1.x + c2.x, from.y - 2 * c1.y + c2.y),
+        lengthOfVector(c1.x - 2 * c2.x + to.x, c1.y - 2 * c2.y + to.y),
       )
       const steps = Math.min(1000, Math.max(1, Math.ceil(Math.sqrt((0.75 * bend) / tolerance))))
       for (let i = 1; i < steps; i += 1) {

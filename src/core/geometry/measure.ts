@@ -1,5 +1,5 @@
 import type { Contour } from './path'
-import type { Point } from './point'
+import { lengthOfVector, type Point } from './point'
 
 /** An axis-parallel box in mm. An empty box has `minX > maxX`. */
 export type Box = { minX: number; minY: number; maxX: number; maxY: number }
@@ -116,10 +116,10 @@ export function lengthOf(contour: Contour): number {
   let from = contour.start
   for (const s of contour.segments) {
     length +=
-      s.c1 && s.c2 ? cubicLength(from, s.c1, s.c2, s.to) : Math.hypot(s.to.x - from.x, s.to.y - from.y)
+      s.c1 && s.c2 ? cubicLength(from, s.c1, s.c2, s.to) : lengthOfVector(s.to.x - from.x, s.to.y - from.y)
     from = s.to
   }
-  if (contour.closed) length += Math.hypot(contour.start.x - from.x, contour.start.y - from.y)
+  if (contour.closed) length += lengthOfVector(contour.start.x - from.x, contour.start.y - from.y)
   return length
 }
 

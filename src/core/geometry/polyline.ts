@@ -1,6 +1,6 @@
 import type { Polyline } from './flatten'
-import { type Box, emptyBox } from './measure'
-import type { Point } from './point'
+import type { Box } from './measure'
+import { lengthOfVector, type Point } from './point'
 
 export const pointAt = (line: Polyline, index: number): Point => ({
   x: line[2 * index]!,
@@ -23,7 +23,7 @@ export function isInside(p: Point, ring: Polyline): boolean {
 
 /** The least distance from `p` to the polyline in mm. */
 export function distanceTo(p: Point, line: Polyline): number {
-  if (line.length === 2) return Math.hypot(p.x - line[0]!, p.y - line[1]!)
+  if (line.length === 2) return lengthOfVector(p.x - line[0]!, p.y - line[1]!)
   // Plain numbers and squares: this is asked millions of times for a large drawing.
   let least = Infinity
   let ax = line[0]! - p.x
@@ -52,13 +52,13 @@ export function spread(line: Polyline, count: number): Point[] {
   const points: Point[] = []
   let behind = 0
   let i = 2
-  let step = Math.hypot(line[2]! - line[0]!, line[3]! - line[1]!)
+  let step = lengthOfVector(line[2]! - line[0]!, line[3]! - line[1]!)
   for (let k = 0; k < count; k += 1) {
     const along = ((k + 0.5) / count) * total
     while (behind + step < along && i + 2 < line.length) {
       behind += step
       i += 2
-      step = Math.hypot(line[i]! - line[i - 2]!, line[i + 1]! - line[i - 1]!)
+      step = lengthOfVector(line[i]! - line[i - 2]!, line[i + 1]! - line[i - 1]!)
     }
     const t = step > 0 ? (along - behind) / step : 0
     points.push({
@@ -121,14 +121,19 @@ function mostlyInside(inner: Polyline, outer: Polyline): boolean {
 
 /** The box of a polyline's points. */
 export function polylineBox(line: Polyline): Box {
-  const box = emptyBox()
+  let minX = Infinity
+  let minY = Infinity
+  let maxX = -Infinity
+  let maxY = -Infinity
   for (let i = 0; i < line.length; i += 2) {
-    box.minX = Math.min(box.minX, line[i]!)
-    box.maxX = Math.max(box.maxX, line[i]!)
-    box.minY = Math.min(box.minY, line[i + 1]!)
-    box.maxY = Math.max(box.maxY, line[i + 1]!)
+    const x = line[i]!
+    const y = line[i + 1]!
+    if (x < minX) minX = x
+    if (x > maxX) maxX = x
+    if (y < minY) minY = y
+    if (y > maxY) maxY = y
   }
-  return box
+  return { minX, minY, maxX, maxY }
 }
 
 /** The signed area inside a closed polyline, mm². */
@@ -142,7 +147,7 @@ export function polylineArea(line: Polyline): number {
 export function polylineLength(line: Polyline): number {
   let length = 0
   for (let i = 2; i < line.length; i += 2)
-    length += Math.hypot(line[i]! - line[i - 2]!, line[i + 1]! - line[i - 1]!)
+    length += lengthOfVector(line[i]! - line[i - 2]!, line[i + 1]! - line[i - 1]!)
   return length
 }
 
@@ -167,7 +172,7 @@ export function nearestOn(
   const t = square === 0 ? 0 : Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / square))
   const nx = ax + t * dx
   const ny = ay + t * dy
-  return { t, x: nx, y: ny, distance: Math.hypot(x - nx, y - ny) }
+  return { t, x: nx, y: ny, distance: lengthOfVector(x - nx, y - ny) }
 }
 
 /** How far along a polyline each of its points lies, mm. */
@@ -175,6 +180,6 @@ export function lengthsAlong(line: Polyline): Float64Array {
   const lengths = new Float64Array(line.length / 2)
   for (let i = 1; i < lengths.length; i += 1)
     lengths[i] =
-      lengths[i - 1]! + Math.hypot(line[2 * i]! - line[2 * i - 2]!, line[2 * i + 1]! - line[2 * i - 1]!)
+      lengths[i - 1]! + lengthOfVector(line[2 * i]! - line[2 * i - 2]!, line[2 * i + 1]! - line[2 * i - 1]!)
   return lengths
 }

@@ -1,7 +1,7 @@
 import { fitClosed, fitCurve } from './fit'
 import { allSegments } from './part'
 import type { Contour, Segment } from './path'
-import { distance, type Point } from './point'
+import { distance, lengthOfVector, type Point } from './point'
 
 /** Turns of more than this between two stretches are corners and stay so, degrees. */
 const CORNER = 32
@@ -35,7 +35,7 @@ function cornersOf(points: readonly Point[], closed: boolean): number[] {
     const [a, p, b] = [points[(i + n - 1) % n]!, points[i]!, points[(i + 1) % n]!]
     const [ux, uy, vx, vy] = [p.x - a.x, p.y - a.y, b.x - p.x, b.y - p.y]
     const turn = (Math.abs(Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy)) * 180) / Math.PI
-    const [u, v] = [Math.hypot(ux, uy), Math.hypot(vx, vy)]
+    const [u, v] = [lengthOfVector(ux, uy), lengthOfVector(vx, vy)]
     if (turn > CORNER || Math.max(u, v) > 6 * Math.min(u, v)) corners.push(i)
   }
   return corners

@@ -1,6 +1,6 @@
 import type { Polyline } from './flatten'
 import type { Box } from './measure'
-import type { Point } from './point'
+import { lengthOfVector, type Point } from './point'
 import { isInside, lengthsAlong, nearestOn, polylineArea, polylineBox } from './polyline'
 import { SpatialIndex } from './spatial-index'
 
@@ -119,7 +119,7 @@ function askAlong(wall: Polyline, side: number, closed: boolean, facing: Uint8Ar
       askCorner({ x: ax, y: ay }, before, normal, side, ask)
     before = normal
     if (!facing[i]) continue
-    const steps = Math.max(1, Math.ceil(Math.hypot(dx, dy) / STEP))
+    const steps = Math.max(1, Math.ceil(lengthOfVector(dx, dy) / STEP))
     for (let k = 0; k < steps; k += 1) {
       const t = (k + 0.5) / steps
       ask({ x: ax + t * dx, y: ay + t * dy }, normal)
@@ -131,7 +131,7 @@ function askAlong(wall: Polyline, side: number, closed: boolean, facing: Uint8Ar
 function normalOf(wall: Polyline, i: number, side: number): Point | null {
   const dx = wall[2 * i + 2]! - wall[2 * i]!
   const dy = wall[2 * i + 3]! - wall[2 * i + 1]!
-  const length = Math.hypot(dx, dy)
+  const length = lengthOfVector(dx, dy)
   return length === 0 ? null : { x: (-dy / length) * side, y: (dx / length) * side }
 }
 
@@ -178,7 +178,7 @@ function shrink(
   const c = { x: p.x + normal.x * r, y: p.y + normal.y * r }
   const facing =
     ((p.x - c.x) * (touch.x - c.x) + (p.y - c.y) * (touch.y - c.y)) /
-    (r * Math.hypot(touch.x - c.x, touch.y - c.y))
+    (r * lengthOfVector(touch.x - c.x, touch.y - c.y))
   const wedge = 180 - (Math.acos(Math.max(-1, Math.min(1, facing))) * 180) / Math.PI
   return wedge <= WIDEST_WEDGE && 2 * r < limit ? { width: 2 * r, at: c, wedge } : null
 }

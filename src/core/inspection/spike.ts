@@ -1,3 +1,4 @@
+import { lengthOfVector } from '../geometry/point'
 import { perPiece } from './rule'
 
 /** Sharper than this a point of paper curls or tears, degrees (common practice). */
@@ -36,7 +37,7 @@ function sharpCorners(loop: Float64Array, outer: boolean): { x: number; y: numbe
     const b = (i + 1) % n
     const [ux, uy] = [loop[2 * a]! - px, loop[2 * a + 1]! - py]
     const [vx, vy] = [loop[2 * b]! - px, loop[2 * b + 1]! - py]
-    const [lu, lv] = [Math.hypot(ux, uy), Math.hypot(vx, vy)]
+    const [lu, lv] = [lengthOfVector(ux, uy), lengthOfVector(vx, vy)]
     if (lu < SIDE || lv < SIDE) continue
     const isPoint = (vx * uy - vy * ux) * hand > 0
     const angle = (Math.acos(Math.max(-1, Math.min(1, (ux * vx + uy * vy) / (lu * lv)))) * 180) / Math.PI

@@ -66,16 +66,21 @@ function chainsOf(strokes: readonly Stroke[]): { stroke: Stroke; reversed: boole
     const from = s.ends[end]!
     const way = s.ways[end]!
     const reach = Math.min(10, 3 * Math.max(s.shape.length, 1))
-    for (const j of index.near(from.x, from.y, reach)) {
+    let nearest = -1
+    let least = reach
+    for (const j of index.meeting({ minX: from.x, minY: from.y, maxX: from.x, maxY: from.y }, reach)) {
       if (j >> 1 === k >> 1) continue
       const to = strokes[j >> 1]!.ends[j & 1]!
       const back = strokes[j >> 1]!.ways[j & 1]!
       const gap = distance(from, to)
       if (gap <= TOUCHING) return -1
+      if (gap > least) continue
       const straight = ((to.x - from.x) * way.x + (to.y - from.y) * way.y) / gap
-      if (straight > 0.97 && way.x * back.x + way.y * back.y < -0.9) return j
+      if (straight <= 0.97 || way.x * back.x + way.y * back.y >= -0.9) continue
+      nearest = j
+      least = gap
     }
-    return -1
+    return nearest
   }
   const next = strokes.flatMap((_, i) => [ahead(2 * i), ahead(2 * i + 1)])
   const linked = (k: number) => (next[k]! >= 0 && next[next[k]!] === k ? next[k]! : -1)

@@ -1,7 +1,7 @@
 import type { Arrangement } from '../arrangement'
 import { polylineOfWalk } from '../arrangement/faces'
 import { type Box, emptyBox, heightOf, uniteBoxes, widthOf } from '../geometry/measure'
-import type { Point } from '../geometry/point'
+import { lengthOfVector, type Point } from '../geometry/point'
 import { isInside, polylineBox, polylineLength, samplesOf } from '../geometry/polyline'
 import { SpatialIndex } from '../geometry/spatial-index'
 import { findPerhapsFrames } from './frames'
@@ -86,14 +86,14 @@ export function locate(
   return stretches
 }
 
-const diagonal = (box: Box) => Math.hypot(widthOf(box), heightOf(box))
+const diagonal = (box: Box) => lengthOfVector(widthOf(box), heightOf(box))
 
 /** Whether something outside is small and well clear of the pieces, as samples in a legend are. */
 function isFar(polyline: Float64Array, largest: Box | null): boolean {
   if (!largest) return false
   const n = polyline.length
   return (
-    Math.hypot(polyline[n - 2]! - polyline[0]!, polyline[n - 1]! - polyline[1]!) < 0.4 * diagonal(largest)
+    lengthOfVector(polyline[n - 2]! - polyline[0]!, polyline[n - 1]! - polyline[1]!) < 0.4 * diagonal(largest)
   )
 }
 
@@ -174,7 +174,7 @@ export function leaving(e: Arrangement['edges'][number], node: number): Point {
   for (let i = 2; i < n; i += 2) {
     const j = back ? n - 2 - i : i
     const [dx, dy] = [p[j]! - x, p[j + 1]! - y]
-    const length = Math.hypot(dx, dy)
+    const length = lengthOfVector(dx, dy)
     if (length > 0.3 || i === n - 2) return { x: dx / (length || 1), y: dy / (length || 1) }
   }
   return { x: 0, y: 0 }
@@ -204,7 +204,7 @@ function passesAnEnd(
 
 const isStraight = (p: Float64Array): boolean => {
   const n = p.length
-  const chord = Math.hypot(p[n - 2]! - p[0]!, p[n - 1]! - p[1]!)
+  const chord = lengthOfVector(p[n - 2]! - p[0]!, p[n - 1]! - p[1]!)
   return polylineLength(p) <= 1.001 * chord
 }
 
@@ -213,7 +213,7 @@ function isBent(p: Float64Array): boolean {
   for (let i = 2; i < p.length - 2; i += 2) {
     const [ax, ay] = [p[i]! - p[i - 2]!, p[i + 1]! - p[i - 1]!]
     const [bx, by] = [p[i + 2]! - p[i]!, p[i + 3]! - p[i + 1]!]
-    if (ax * bx + ay * by < 0.8 * Math.hypot(ax, ay) * Math.hypot(bx, by)) return true
+    if (ax * bx + ay * by < 0.8 * lengthOfVector(ax, ay) * lengthOfVector(bx, by)) return true
   }
   return false
 }

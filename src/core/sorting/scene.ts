@@ -1,9 +1,10 @@
 import { type Arrangement, arrange } from '../arrangement'
-import { familyKeyOf } from '../document/families'
+import { familyKeyOf, habitKeyOf } from '../document/families'
 import { roleInName } from '../document/role-words'
-import type { Project } from '../document/schema'
+import type { Look, Project } from '../document/schema'
 import { PAPER_TOLERANCE } from '../geometry/flatten'
-import { type Box, heightOf, widthOf } from '../geometry/measure'
+import { type Box, heightOf, uniteBoxes, widthOf } from '../geometry/measure'
+import { lengthOfVector } from '../geometry/point'
 import { type Shape, shapeOf } from '../geometry/shape'
 import { type FamilyProfile, profileFamilies } from './family-profile'
 import { findFrames, findMargins, findPages } from './frames'
@@ -40,10 +41,13 @@ export function makeScene(
   const shapes = lines.map((l) => shapeOf(l.d))
   const layersTell = doLayersTell(lines, shapes)
   const sceneLines = lines.map(
-    (l, i): SceneLine => ({
-      ...l,
+    ({ id, d, look, label }, i): SceneLine => ({
+      id,
+      d,
+      look,
+      label,
       shape: shapes[i]!,
-      family: familyKeyOf(l.look, layersTell),
+      family: familyKeyOf(look, layersTell),
       named: named[i]!,
     }),
   )
@@ -108,7 +112,7 @@ function structuralLines(
     lines.reduce((most, l, i) => {
       if (frames.has(i) || !of(l)) return most
       const { minX, minY, maxX, maxY } = l.shape.box
-      return Math.max(most, Math.hypot(maxX - minX, maxY - minY))
+      return Math.max(most, lengthOfVector(maxX - minX, maxY - minY))
     }, 0)
   const stroked = greatest((l) => l.look.stroke !== null)
   const filled = greatest((l) => l.look.stroke === null && l.shape.contour.closed)
@@ -130,9 +134,15 @@ function structuralLines(
 function doLayersTell(lines: readonly UnsortedLine[], shapes: readonly Shape[]): boolean {
   type Layer = { lines: number; closing: number; box: Box }
   const byPen = new Map<string, Map<string, Layer>>()
+  const pens = new Map<Look, string>()
+  const penOf = (look: Look) => {
+    const pen = pens.get(look) ?? habitKeyOf(look)
+    pens.set(look, pen)
+    return pen
+  }
   lines.forEach((l, i) => {
     const { box, contour } = shapes[i]!
-    const pen = familyKeyOf({ ...l.look, layers: [] }, false)
+    const pen = penOf(l.look)
     const layers = byPen.get(pen) ?? new Map<string, Layer>()
     byPen.set(pen, layers)
     const name = l.look.layers.join(' / ')
@@ -140,12 +150,7 @@ function doLayersTell(lines: readonly UnsortedLine[], shapes: readonly Shape[]):
     layers.set(name, layer)
     layer.lines += 1
     if (contour.closed) layer.closing += 1
-    layer.box = {
-      minX: Math.min(layer.box.minX, box.minX),
-      minY: Math.min(layer.box.minY, box.minY),
-      maxX: Math.max(layer.box.maxX, box.maxX),
-      maxY: Math.max(layer.box.maxY, box.maxY),
-    }
+    layer.box = uniteBoxes([layer.box, box])
   })
   return [...byPen.values()].some((layers) => {
     const all = [...layers.values()]

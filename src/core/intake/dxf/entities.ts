@@ -1,6 +1,6 @@
 import { arcByCentre } from '../../geometry/arc'
 import type { Contour, Segment } from '../../geometry/path'
-import { distance, type Point } from '../../geometry/point'
+import { distance, lengthOfVector, type Point } from '../../geometry/point'
 import { splineContour, throughPoints } from './spline'
 import { type Item, numberOf, numbersOf, pointOf, pointsOf, textOf } from './tags'
 
@@ -104,7 +104,7 @@ const spline: Reader = (item, tolerance) => {
 
 const ellipse: Reader = (item, tolerance) => {
   const major = pointOf(item, 11)
-  const rx = Math.hypot(major.x, major.y)
+  const rx = lengthOfVector(major.x, major.y)
   const turn = Math.atan2(major.y, major.x)
   const from = numberOf(item, 41, 0)
   let sweep = numberOf(item, 42, TURN) - from

@@ -1,3 +1,5 @@
+import { lengthOfVector } from '../../geometry/point'
+
 /** CSS pixels for one unit; CSS Values and Units 4, "absolute lengths". */
 const PX: Record<string, number> = {
   '': 1,
@@ -40,7 +42,7 @@ export function resolveLength(
   const { value, unit } = parts
   if (unit === '%') {
     const { width, height } = viewport
-    const whole = axis === 'x' ? width : axis === 'y' ? height : Math.hypot(width, height) / Math.SQRT2
+    const whole = axis === 'x' ? width : axis === 'y' ? height : lengthOfVector(width, height) / Math.SQRT2
     return (value / 100) * whole
   }
   if (unit === 'em' || unit === 'rem') return value * fontSize
