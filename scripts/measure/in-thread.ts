@@ -2,10 +2,8 @@ import { mkdtempSync } from 'node:fs'
 import { join } from 'node:path'
 import { Worker } from 'node:worker_threads'
 import { build } from 'esbuild'
+import { HEAP } from '../../src/tasks/run-in-thread'
 import { dielines } from './dielines'
-
-/** The server's limit for a thread's heap. */
-export const MEMORY_MB = 1024
 
 /** What the thread has read before: dielines, a twentieth of the number that is measured. */
 const WARM_UP = dielines(1000)
@@ -57,7 +55,7 @@ export async function readInThread(
         })
         parentPort.postMessage('ready')
       })`,
-      { eval: true, resourceLimits: { maxOldGenerationSizeMb: MEMORY_MB } },
+      { eval: true, resourceLimits: HEAP },
     )
     let began = 0
     let warm = false

@@ -2,6 +2,7 @@ import type { Figure } from './figure'
 import { measureImport } from './import'
 import { largeDrawing } from './large-drawing'
 import { measurePage } from './page'
+import { measureRegions } from './regions'
 import { writeSection } from './report'
 import { measureTrace } from './trace'
 
@@ -10,6 +11,7 @@ const svg = largeDrawing()
 const figures: Figure[] = [
   ...(await measureImport(svg)),
   ...(await measureTrace()),
+  ...(await measureRegions()),
   ...(await measurePage(svg)),
 ]
 

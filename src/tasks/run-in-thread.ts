@@ -11,7 +11,8 @@ type Message =
   | { kind: 'done'; output: unknown }
   | { kind: 'failed'; refused: boolean; message: string }
 
-const MEMORY_MB = 1024
+/** Heap of a thread, MB. A wide nursery, as what a drawing is read into lives as long as the reading. */
+export const HEAP = { maxOldGenerationSizeMb: 1024, maxYoungGenerationSizeMb: 256 }
 
 /** Threads that wait for their next task. A thread that has worked before is several times as fast as a new one. */
 const KEPT = 2
@@ -28,7 +29,7 @@ function takeThread(): Worker {
     return kept
   }
   return new Worker(new URL('./thread.worker.ts', import.meta.url), {
-    resourceLimits: { maxOldGenerationSizeMb: MEMORY_MB },
+    resourceLimits: HEAP,
   })
 }
 
@@ -101,7 +102,9 @@ export function runInThread<I, O>(
     worker.on('error', (error: NodeJS.ErrnoException) =>
       fail(
         error.code === 'ERR_WORKER_OUT_OF_MEMORY'
-          ? new TaskStopped(`The file needs more than ${MEMORY_MB} MB to read. Simplify it or split it.`)
+          ? new TaskStopped(
+              `The file needs more than ${HEAP.maxOldGenerationSizeMb} MB to read. Simplify it or split it.`,
+            )
           : error,
       ),
     )

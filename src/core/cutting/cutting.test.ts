@@ -96,6 +96,26 @@ describe('planSheet', () => {
   })
 })
 
+describe('a single score', () => {
+  it('is cut as dashes by the knife while the others are creased', () => {
+    const { project: p, sheet } = project([
+      ['out', 'cut', rect(0, 0, 80, 60)],
+      ['fold', 'score', 'M50 0L50 60'],
+      ['other', 'score', 'M20 0L20 60'],
+    ])
+    p.lines.other!.dashes = { dash: 5, gap: 1 }
+    const { passes } = planSheet(p, sheet, null)
+    expect(passes.map((x) => [x.role, x.tool, x.strokes.length])).toEqual([
+      ['score', 'scoring tip', 1],
+      ['score', 'knife', 10],
+      ['cut', 'knife', 1],
+    ])
+    const ends = passes[1]!.strokes.flatMap(({ points }) => [points[1]!, points.at(-1)!])
+    expect(Math.min(...ends)).toBeGreaterThanOrEqual(10.5 - 1e-9)
+    expect(Math.max(...ends)).toBeLessThanOrEqual(69.5 + 1e-9)
+  })
+})
+
 describe('intoDashes', () => {
   it('comes out even and leaves a bridge at both ends', () => {
     const line = flatten(readPath('M0 0L100 0'))

@@ -33,6 +33,10 @@ export const lookSchema = z.object({
 /** How a line was drawn in its source. */
 export type Look = z.infer<typeof lookSchema>
 
+export const beatSchema = z.object({ dash: mm.min(0.2).max(100), gap: mm.min(0.2).max(100) })
+/** Dash and gap, mm. */
+export type Beat = z.infer<typeof beatSchema>
+
 export const lineSchema = z.object({
   id,
   source: id,
@@ -46,6 +50,8 @@ export const lineSchema = z.object({
   /** the reason for the role, in a sentence */
   why: z.string().max(400),
   fold: foldSchema.nullable(),
+  /** a score that is cut as dashes rather than creased: their beat */
+  dashes: beatSchema.optional(),
   /** set by hand: the piece it is bound to whatever its place, or `loose`; null where its place decides */
   held: z.union([z.literal('loose'), z.object({ piece: id })]).nullable(),
 })
@@ -203,11 +209,9 @@ export const layoutSchema = z.object({
 })
 export type Layout = z.infer<typeof layoutSchema>
 
-export const runSchema = z.object({
-  /** scores cut as dashes, for machines without a scoring tip */
+export const runSchema = beatSchema.extend({
+  /** every score cut as dashes, for machines without a scoring tip */
   dashedScores: z.boolean(),
-  dash: mm.min(0.2).max(100),
-  gap: mm.min(0.2).max(100),
 })
 export type RunSettings = z.infer<typeof runSchema>
 

@@ -1,3 +1,4 @@
+import { beatOfLine } from '../cutting/beat-of-line'
 import { intoDashes } from '../cutting/dashes'
 import { boxOfPiece, linesOf } from '../document/pieces'
 import type { Fold, Piece, Placement, Project, Role, Sheet } from '../document/schema'
@@ -26,7 +27,8 @@ export type Part = {
   name: string
   copy: number
   lines: Map<Exported, Contour[]>
-  dashed: boolean
+  /** what of it is cut as dashes */
+  dashed: Set<Exported>
 }
 
 /** The pieces on a sheet, ready to be written. */
@@ -39,19 +41,20 @@ export const partsOf = (project: Project, sheet: Sheet): Part[] =>
 function partOf(project: Project, piece: Piece, placement: Placement): Part {
   const transform = placementTransform(project, piece, placement)
   const lines = new Map<Exported, Contour[]>()
+  const dashed = new Set<Exported>()
   for (const line of linesOf(project, piece.lines)) {
     if (line.role === 'skip') continue
     const contour = transformContour(shapeOf(line.d).contour, transform)
     const kind = exportedAs(line.role, line.fold)
-    const contours =
-      line.role === 'score' && project.run.dashedScores
-        ? intoDashes(flatten(contour), project.run.dash, project.run.gap).map(asContour)
-        : [contour]
+    // A perforation keeps its beat as its look.
+    const beat = line.role === 'score' ? beatOfLine(project, line) : null
+    const contours = beat ? intoDashes(flatten(contour), beat.dash, beat.gap).map(asContour) : [contour]
+    if (beat) dashed.add(kind)
     const known = lines.get(kind)
     if (known) known.push(...contours)
     else lines.set(kind, contours)
   }
-  return { piece, name: piece.name, copy: placement.copy, lines, dashed: project.run.dashedScores }
+  return { piece, name: piece.name, copy: placement.copy, lines, dashed }
 }
 
 const exportedAs = (role: Exclude<Role, 'skip'>, fold: Fold | null): Exported =>

@@ -33,8 +33,7 @@ function pieceGroup({ piece, name, copy, lines, dashed }: Part): string {
   const roles = EXPORTED.flatMap((kind) => {
     const contours = lines.get(kind)
     // Dashes that are to be cut are solid strokes of their own.
-    const style =
-      dashed && kind.startsWith('score') ? STYLE[kind].replace(/ stroke-dasharray="[^"]*"/, '') : STYLE[kind]
+    const style = dashed.has(kind) ? STYLE[kind].replace(/ stroke-dasharray="[^"]*"/, '') : STYLE[kind]
     return contours
       ? [
           `<g data-name="${kind}" fill="none" ${style}>${contours.map((c) => `<path d="${writePath(c)}"/>`).join('')}</g>`,

@@ -3,7 +3,6 @@ import { useEffect } from 'react'
 import styled from 'styled-components'
 import { makeEdit, setLines } from '@/core/document/edits'
 import { linesOf } from '@/core/document/pieces'
-import type { Fold } from '@/core/document/schema'
 import { writePath } from '@/core/geometry/path'
 import { refit } from '@/core/geometry/refit'
 import { shapeOf } from '@/core/geometry/shape'
@@ -11,6 +10,7 @@ import { QuietButton } from '@/kit/button'
 import { Muted, Row, Section } from '@/kit/surface'
 import { roleOfKey } from '../../role-names'
 import { useProject, useWorkbench } from '../../store/context'
+import { ChosenScores } from './chosen-scores'
 import { RoleButtons } from './role-buttons'
 import { giveRole } from './role-edits'
 
@@ -53,11 +53,8 @@ export function ChosenLines() {
       </Section>
     )
   const roles = new Set(chosen.map((l) => l.role))
-  const folds = new Set(chosen.map((l) => l.fold))
   const scores = chosen.every((l) => l.role === 'score')
   const what = chosen.length === 1 ? '1 line' : `${chosen.length} lines`
-  const setFold = (fold: Fold | null) =>
-    void workbench.edit((p) => setLines(p, `Fold ${what} ${fold ?? 'either way'}`, selection, { fold }))
   const bind = (piece: string) => {
     const name = project.pieces[piece]?.name
     if (name)
@@ -86,22 +83,7 @@ export function ChosenLines() {
         current={roles.size === 1 ? chosen[0]!.role : null}
         onChoose={(role) => giveRole(workbench, selection, role, '')}
       />
-      {scores ? (
-        <Row style={{ marginTop: 8 }}>
-          {(['valley', 'mountain', null] as const).map((fold) => (
-            <QuietButton
-              key={String(fold)}
-              aria-pressed={folds.size === 1 && folds.has(fold)}
-              onPress={() => setFold(fold)}
-              style={
-                folds.size === 1 && folds.has(fold) ? { boxShadow: 'inset 0 0 0 2px var(--plum)' } : undefined
-              }
-            >
-              {fold ?? 'either way'}
-            </QuietButton>
-          ))}
-        </Row>
-      ) : null}
+      {scores ? <ChosenScores /> : null}
       <Row style={{ marginTop: 10 }}>
         <Select aria-label="Bind to piece" value="" onChange={(e) => bind(e.target.value)}>
           <option value="">Bind to…</option>
