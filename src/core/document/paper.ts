@@ -28,6 +28,17 @@ export const paperFieldsSchema = z.object({
   /** the face that lies upward, and the back */
   colour,
   backColour: colour,
+  /** further sheets of it at hand, such as offcuts: they are used before fresh ones, mm */
+  leftovers: z
+    .array(
+      z.object({
+        width: z.number().min(10).max(3000),
+        height: z.number().min(10).max(3000),
+        count: z.number().int().min(1).max(500),
+      }),
+    )
+    .max(40)
+    .optional(),
   settings: z.object({
     score: cutSettingSchema,
     perforate: cutSettingSchema,

@@ -153,6 +153,10 @@ export const sourceSchema = z.object({
 })
 export type Source = z.infer<typeof sourceSchema>
 
+export const turningSchema = z.enum(['any', 'quarter', 'half', 'none'])
+/** How a piece may be turned on a sheet: at will, by quarters, half round for grain or pattern, or not at all. */
+export type Turning = z.infer<typeof turningSchema>
+
 export const pieceSchema = z.object({
   id,
   name,
@@ -165,6 +169,8 @@ export const pieceSchema = z.object({
   /** paper from the library, null while none is chosen */
   paper: id.nullable(),
   copies: z.number().int().min(0).max(500),
+  /** how it may be turned on a sheet; by quarters where nothing is said */
+  turning: turningSchema.optional(),
 })
 /** A closed outline, its openings, and every line bound to it. */
 export type Piece = z.infer<typeof pieceSchema>
@@ -177,6 +183,10 @@ export const placementSchema = z.object({
   y: mm,
   /** degrees, clockwise on screen */
   rotation: z.number().min(-360).max(360),
+  /** turned over from left to right, before it is turned */
+  mirrored: z.boolean().optional(),
+  /** stays where it is when the rest is laid anew */
+  locked: z.boolean().optional(),
 })
 export type Placement = z.infer<typeof placementSchema>
 
@@ -200,6 +210,8 @@ export type Mat = z.infer<typeof matSchema>
 
 export const layoutSchema = z.object({
   mat: matSchema,
+  /** where the sheet's left upper corner lies on the mat, mm */
+  sheetAt: z.object({ x: mm.min(0).max(3000), y: mm.min(0).max(3000) }).default({ x: 0, y: 0 }),
   /** border of each sheet that stays free, mm */
   sheetMargin: mm.min(0).max(100),
   /** least distance between two pieces, mm */
@@ -263,7 +275,14 @@ export function emptyProject(projectName: string): Project {
     lines: {},
     pieces: {},
     nextPiece: 1,
-    layout: { mat: DEFAULT_MAT, sheetMargin: 3, spacing: 3, sheets: [], unplaced: [] },
+    layout: {
+      mat: DEFAULT_MAT,
+      sheetAt: { x: 0, y: 0 },
+      sheetMargin: 3,
+      spacing: 3,
+      sheets: [],
+      unplaced: [],
+    },
     run: { dashedScores: false, dash: 4, gap: 1.5 },
     limits: DEFAULT_LIMITS,
     accepted: [],

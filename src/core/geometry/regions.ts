@@ -57,7 +57,7 @@ export const subtract = (a: readonly Polyline[], b: readonly Polyline[], rule: R
 /**
  * A region grown, or shrunk where `by` is less than 0.
  * @param by mm
- * @param corners rounded within `tolerance` mm, or kept sharp
+ * @param corners rounded within `tolerance` mm, or kept sharp down to 60 degrees and squared off below
  */
 export const offset = (
   region: readonly Polyline[],
@@ -71,7 +71,7 @@ export const offset = (
       by,
       corners === 'round' ? JoinType.Round : JoinType.Miter,
       EndType.Polygon,
-      4,
+      2,
       PRECISION,
       tolerance,
     ),

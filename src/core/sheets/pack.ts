@@ -1,9 +1,10 @@
 import { MaxRectsPacker, PACKING_LOGIC } from 'maxrects-packer/dist/maxrects-packer.mjs'
 import type { Paper } from '../document/paper'
 import { sizeOfPiece } from '../document/pieces'
-import type { Layout, Piece, Placement, Project, Sheet } from '../document/schema'
-import { heightOf, widthOf } from '../geometry/measure'
-import { excess, tooLarge, usableArea } from './usable-area'
+import type { Layout, Placement, Project, Sheet } from '../document/schema'
+import { type Box, heightOf, widthOf } from '../geometry/measure'
+import { piecesByPaper, stockOf, turnsByQuarters } from './stock'
+import { excess, tooLarge } from './usable-area'
 
 /**
  * Lays all pieces and copies of a project on sheets, one paper at a time, by their boxes, turned a quarter where that
@@ -13,40 +14,57 @@ import { excess, tooLarge, usableArea } from './usable-area'
  */
 export function packSheets(project: Project, papers: readonly Paper[]): Pick<Layout, 'sheets' | 'unplaced'> {
   const { layout } = project
-  const fallback = papers[0]
   const sheets: Sheet[] = []
   const unplaced: Layout['unplaced'] = []
-  if (!fallback) return { sheets, unplaced }
-  const paperOf = (id: string | null) => papers.find((p) => p.id === id) ?? fallback
-  const byPaper = new Map<Paper, Piece[]>()
-  for (const piece of Object.values(project.pieces)) {
-    const paper = paperOf(piece.paper)
-    byPaper.set(paper, [...(byPaper.get(paper) ?? []), piece])
-  }
-  for (const [paper, pieces] of byPaper) {
-    const area = usableArea(paper, layout)
-    const items: Item[] = []
+  for (const [paper, pieces] of piecesByPaper(project, papers)) {
+    const stocks = stockOf(paper, layout)
+    let items: Item[] = []
     for (const piece of pieces) {
-      if (piece.copies === 0) continue
       const size = sizeOfPiece(project, piece)
-      const { across, down } = excess(size, area)
-      if (across > 1e-6 || down > 1e-6)
-        unplaced.push({ piece: piece.id, copies: piece.copies, why: tooLarge(size, area, paper.name) })
-      else for (let copy = 0; copy < piece.copies; copy += 1) items.push({ piece: piece.id, copy, ...size })
+      const turns = turnsByQuarters(piece)
+      if (!stocks.some((s) => fits(size, s.area, turns))) {
+        const area = stocks.at(-1)!.area
+        unplaced.push({ piece: piece.id, copies: piece.copies, why: tooLarge(size, area, paper.name, turns) })
+      } else
+        for (let copy = 0; copy < piece.copies; copy += 1)
+          items.push({ piece: piece.id, copy, turns, ...size })
     }
-    for (const placements of packBoxes(items, widthOf(area), heightOf(area), layout.spacing))
-      sheets.push({
-        id: `sheet-${sheets.length + 1}`,
-        paper: paper.id,
-        width: paper.width,
-        height: paper.height,
-        placements: placements.map((p) => ({ ...p, x: p.x + area.minX, y: p.y + area.minY })),
-      })
+    for (const { width, height, count, area } of stocks) {
+      const packed = packBoxes(
+        items.filter((i) => fits(i, area, i.turns)),
+        widthOf(area),
+        heightOf(area),
+        layout.spacing,
+      )
+      const taken = count === null ? packed : fullest(packed, items, count)
+      for (const placements of taken)
+        sheets.push({
+          id: `sheet-${sheets.length + 1}`,
+          paper: paper.id,
+          width,
+          height,
+          placements: placements.map((p) => ({ ...p, x: p.x + area.minX, y: p.y + area.minY })),
+        })
+      const done = new Set(taken.flat().map((p) => `${p.piece} ${p.copy}`))
+      items = items.filter((i) => !done.has(`${i.piece} ${i.copy}`))
+    }
   }
   return { sheets, unplaced }
 }
 
-type Item = { piece: string; copy: number; width: number; height: number }
+const fits = (size: { width: number; height: number }, area: Box, turns: boolean): boolean => {
+  const { across, down } = excess(size, area, turns)
+  return across <= 1e-6 && down <= 1e-6
+}
+
+/** The sheets that hold most, as many as there are. */
+function fullest(packed: Placement[][], items: readonly Item[], count: number): Placement[][] {
+  const areaOf = new Map(items.map((i) => [i.piece, i.width * i.height]))
+  const filled = (sheet: Placement[]) => sheet.reduce((sum, p) => sum + areaOf.get(p.piece)!, 0)
+  return [...packed].sort((a, b) => filled(b) - filled(a)).slice(0, count)
+}
+
+type Item = { piece: string; copy: number; width: number; height: number; turns: boolean }
 
 /** One way to begin: which boxes are turned beforehand, and whether the packer may turn them as it goes. */
 type Start = { turn: (item: Item) => boolean; free: boolean; logic: PACKING_LOGIC }
@@ -73,7 +91,9 @@ const STARTS: readonly Start[] = [
  */
 function packBoxes(items: readonly Item[], width: number, height: number, spacing: number): Placement[][] {
   if (items.length === 0) return []
-  const tries = STARTS.map((start) => packOnce(items, width, height, spacing, start))
+  // The packer turns any box or none.
+  const starts = items.every((i) => i.turns) ? STARTS : STARTS.filter((s) => !s.free)
+  const tries = starts.map((start) => packOnce(items, width, height, spacing, start))
   const areaOf = new Map(items.map((i) => [i.piece, i.width * i.height]))
   const last = (sheets: Placement[][]) => sheets.at(-1)!.reduce((sum, p) => sum + areaOf.get(p.piece)!, 0)
   return tries.reduce((best, next) =>
@@ -102,9 +122,8 @@ function packOnce(
     logic: start.logic,
   })
   const boxes = items.map((item) => {
-    const wanted = start.turn(item)
-    const turned =
-      fits(item.width, item.height) && fits(item.height, item.width) ? wanted : !fits(item.width, item.height)
+    const either = item.turns && fits(item.width, item.height) && fits(item.height, item.width)
+    const turned = either ? start.turn(item) : !fits(item.width, item.height)
     return turned
       ? { item, turned, w: item.height, h: item.width }
       : { item, turned, w: item.width, h: item.height }

@@ -8,9 +8,10 @@ import { transformContour } from '../geometry/path'
 export function placementTransform(
   project: Project,
   piece: Piece,
-  placement: Pick<Placement, 'x' | 'y' | 'rotation'>,
+  placement: Pick<Placement, 'x' | 'y' | 'rotation' | 'mirrored'>,
 ): Affine {
-  const turn = rotation(placement.rotation)
+  const turned = rotation(placement.rotation)
+  const turn: Affine = placement.mirrored ? multiply(turned, [-1, 0, 0, 1, 0, 0]) : turned
   const box = turnedBox(project, piece, turn)
   return multiply(translation(placement.x - box.minX, placement.y - box.minY), turn)
 }
@@ -26,12 +27,12 @@ export function turnedSize(
 }
 
 function turnedBox(project: Project, piece: Piece, turn: Affine): Box {
-  const [a, b] = turn
+  const [a, b, c, d] = turn
   // A quarter turn moves a box to a box; any other angle needs the outline itself.
   if (a === 0 || b === 0) {
     const { minX, minY, maxX, maxY } = boxOfPiece(project, piece)
-    const xs = [a * minX - b * minY, a * maxX - b * maxY]
-    const ys = [b * minX + a * minY, b * maxX + a * maxY]
+    const xs = [a * minX + c * minY, a * maxX + c * maxY]
+    const ys = [b * minX + d * minY, b * maxX + d * maxY]
     return { minX: Math.min(...xs), maxX: Math.max(...xs), minY: Math.min(...ys), maxY: Math.max(...ys) }
   }
   return boundsOf(transformContour(outlineOf(project, piece), turn))

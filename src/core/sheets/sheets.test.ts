@@ -73,14 +73,18 @@ const sheetOf = (placements: Sheet['placements'], width = 200, height = 200): Sh
 describe('usableArea', () => {
   it('is what sheet, mat and both margins leave', () => {
     const mat = { width: 304.8, height: 304.8, margin: 6 }
-    expect(usableArea({ width: 210, height: 297 }, { mat, sheetMargin: 3 })).toEqual({
-      minX: 6,
-      minY: 6,
-      maxX: 207,
-      maxY: 294,
-    })
-    expect(usableArea({ width: 420, height: 297 }, { mat, sheetMargin: 3 }).maxX).toBeCloseTo(298.8, 9)
-    expect(usableArea({ width: 5, height: 5 }, { mat, sheetMargin: 3 }).maxX).toBe(6)
+    expect(usableArea({ width: 210, height: 297 }, { mat, sheetAt: { x: 0, y: 0 }, sheetMargin: 3 })).toEqual(
+      {
+        minX: 6,
+        minY: 6,
+        maxX: 207,
+        maxY: 294,
+      },
+    )
+    expect(
+      usableArea({ width: 420, height: 297 }, { mat, sheetAt: { x: 0, y: 0 }, sheetMargin: 3 }).maxX,
+    ).toBeCloseTo(298.8, 9)
+    expect(usableArea({ width: 5, height: 5 }, { mat, sheetAt: { x: 0, y: 0 }, sheetMargin: 3 }).maxX).toBe(6)
   })
 
   it('tells by how much a piece is too large, in its better orientation', () => {

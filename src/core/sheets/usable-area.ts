@@ -3,43 +3,54 @@ import { type Box, heightOf, widthOf } from '../geometry/measure'
 import { formatLength } from '../units/length'
 
 /**
- * The part of a sheet that may be worked on, in mm from the sheet's left upper corner: the sheet lies in the left
- * upper corner of the mat, and both keep their margins.
+ * The part of a sheet that may be worked on, in mm from the sheet's left upper corner: what sheet and mat share where
+ * the sheet lies, both with their margins.
  */
 export function usableArea(
   sheet: { width: number; height: number },
-  layout: Pick<Layout, 'mat' | 'sheetMargin'>,
+  layout: Pick<Layout, 'mat' | 'sheetMargin' | 'sheetAt'>,
 ): Box {
-  const { mat, sheetMargin } = layout
-  const from = Math.max(sheetMargin, mat.margin)
+  const { mat, sheetMargin, sheetAt } = layout
+  const minX = Math.max(sheetMargin, mat.margin - sheetAt.x)
+  const minY = Math.max(sheetMargin, mat.margin - sheetAt.y)
   return {
-    minX: from,
-    minY: from,
-    maxX: Math.max(from, Math.min(sheet.width - sheetMargin, mat.width - mat.margin)),
-    maxY: Math.max(from, Math.min(sheet.height - sheetMargin, mat.height - mat.margin)),
+    minX,
+    minY,
+    maxX: Math.max(minX, Math.min(sheet.width - sheetMargin, mat.width - mat.margin - sheetAt.x)),
+    maxY: Math.max(minY, Math.min(sheet.height - sheetMargin, mat.height - mat.margin - sheetAt.y)),
   }
 }
 
-/** How far a piece exceeds an area in its better orientation, in mm: across and down; noughts where it fits. */
+/**
+ * How far a piece exceeds an area in its better orientation, in mm: across and down; noughts where it fits.
+ * @param turns whether it may be turned a quarter
+ */
 export function excess(
   piece: { width: number; height: number },
   area: Box,
+  turns = true,
 ): { across: number; down: number } {
   const over = (w: number, h: number) => ({
     across: Math.max(0, w - widthOf(area)),
     down: Math.max(0, h - heightOf(area)),
   })
   const upright = over(piece.width, piece.height)
+  if (!turns) return upright
   const turned = over(piece.height, piece.width)
   return upright.across + upright.down <= turned.across + turned.down ? upright : turned
 }
 
 /** The sentence for a piece that fits nowhere. */
-export function tooLarge(piece: { width: number; height: number }, area: Box, paperName: string): string {
-  const { across, down } = excess(piece, area)
+export function tooLarge(
+  piece: { width: number; height: number },
+  area: Box,
+  paperName: string,
+  turns = true,
+): string {
+  const { across, down } = excess(piece, area, turns)
   const by = [
     across > 0 ? `${formatLength(Math.ceil(across * 10) / 10)} mm too wide` : '',
     down > 0 ? `${formatLength(Math.ceil(down * 10) / 10)} mm too high` : '',
   ].filter(Boolean)
-  return `It is ${by.join(' and ')} for the ${formatLength(widthOf(area))} × ${formatLength(heightOf(area))} mm that can be worked on “${paperName}”. Choose a larger paper or mat, smaller margins, or make it smaller.`
+  return `It is ${by.join(' and ')} for the ${formatLength(widthOf(area))} × ${formatLength(heightOf(area))} mm that can be worked on “${paperName}”. Choose a larger paper or mat, smaller margins, ${turns ? '' : 'let it be turned, '}or make it smaller.`
 }

@@ -1,0 +1,111 @@
+import type { Polyline } from '../../src/core/geometry/flatten'
+import type { Kind, NestProblem } from '../../src/core/nesting'
+import { chance } from '../draw'
+
+/** A sheet cut up into pieces, so that the best that can be done is known: all of them fill it again. */
+export type CutUp = { width: number; height: number; problem: NestProblem }
+
+type Point = [number, number]
+
+const closed = (points: readonly Point[]): Polyline => Float64Array.from([...points, points[0]!].flat())
+
+/** A sheet as long as it takes, of the width of the one that was cut up. */
+function asProblem(kinds: Kind[], width: number, height: number): NestProblem {
+  return {
+    kinds,
+    items: kinds.map((_, i) => i),
+    stocks: [{ area: { minX: 0, minY: 0, maxX: width, maxY: 2 * height }, count: 1, taken: [] }],
+    spacing: 0,
+  }
+}
+
+/** Rectangles by cuts from edge to edge, the largest part first. */
+export function guillotine(seed: number, count: number, width = 210, height = 297): CutUp {
+  const random = chance(seed)
+  const parts: [number, number, number, number][] = [[0, 0, width, height]]
+  while (parts.length < count) {
+    parts.sort((a, b) => b[2] * b[3] - a[2] * a[3])
+    const [x, y, w, h] = parts.shift()!
+    const share = 0.3 + 0.4 * random()
+    // Whole millimetres, as things are measured.
+    if (w > h !== random() < 0.15) {
+      const cut = Math.max(1, Math.round(w * share))
+      parts.push([x, y, cut, h], [x + cut, y, w - cut, h])
+    } else {
+      const cut = Math.max(1, Math.round(h * share))
+      parts.push([x, y, w, cut], [x, y + cut, w, h - cut])
+    }
+  }
+  const kinds = parts.map(([, , w, h]): Kind => {
+    const turned = random() < 0.5
+    const [a, b] = turned ? [h, w] : [w, h]
+    return {
+      rings: [
+        closed([
+          [0, 0],
+          [a, 0],
+          [a, b],
+          [0, b],
+        ]),
+      ],
+      turning: 'quarter',
+    }
+  })
+  return { width, height, problem: asProblem(kinds, width, height) }
+}
+
+/** Polygons by straight cuts at any angle through the largest part, each then turned by quarters. */
+export function jigsaw(seed: number, count: number, width = 210, height = 297): CutUp {
+  const random = chance(seed)
+  let parts: Point[][] = [
+    [
+      [0, 0],
+      [width, 0],
+      [width, height],
+      [0, height],
+    ],
+  ]
+  while (parts.length < count) {
+    parts.sort((a, b) => areaOf(b) - areaOf(a))
+    const [largest, ...rest] = parts
+    parts = [...rest, ...cutIn(largest!, random)]
+  }
+  const kinds = parts.map((points): Kind => {
+    const turns = Math.floor(4 * random())
+    const turned = points.map(
+      ([x, y]): Point => [[x, y] as Point, [-y, x] as Point, [-x, -y] as Point, [y, -x] as Point][turns]!,
+    )
+    return { rings: [closed(turned)], turning: 'quarter' }
+  })
+  return { width, height, problem: asProblem(kinds, width, height) }
+}
+
+const areaOf = (points: readonly Point[]): number =>
+  Math.abs(
+    points.reduce((sum, [x, y], i) => {
+      const [u, v] = points[(i + 1) % points.length]!
+      return sum + x * v - u * y
+    }, 0) / 2,
+  )
+
+/** Parts a convex polygon by a bent cut between two of its longer sides. */
+function cutIn(points: readonly Point[], random: () => number): [Point[], Point[]] {
+  const n = points.length
+  const sides = points
+    .map((p, i) => ({
+      i,
+      length: Math.hypot(points[(i + 1) % n]![0] - p[0], points[(i + 1) % n]![1] - p[1]),
+    }))
+    .sort((a, b) => b.length - a.length)
+  const [i, j] = [sides[0]!.i, sides[1]!.i].sort((a, b) => a - b) as [number, number]
+  const at = (k: number): Point => {
+    const t = 0.35 + 0.3 * random()
+    const [a, b] = [points[k]!, points[(k + 1) % n]!]
+    return [a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1])]
+  }
+  const [p, q] = [at(i), at(j)]
+  return [
+    [p, ...points.slice(i + 1, j + 1), q],
+    [q, ...points.slice(j + 1), ...points.slice(0, i + 1), p],
+  ]
+}

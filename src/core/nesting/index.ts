@@ -1,0 +1,296 @@
+import { heightOf, widthOf } from '../geometry/measure'
+import { intersect, regionArea } from '../geometry/regions'
+import { Bin, type Member } from './bin'
+import { compress, sideOf } from './compress'
+import type { Laid, Nesting, NestProblem } from './problem'
+import { seeded } from './random'
+import { bestPlace } from './search'
+import { separate } from './separate'
+import { annealBoxes, type BoxNesting } from './skyline'
+import { SolidKind } from './solid'
+
+export type { Kind, Laid, NestedSheet, Nesting, NestProblem, Stock } from './problem'
+
+/** How a nesting is told to be better: fewer left over, fewer sheets, and the last of them used less far. */
+export type Score = { left: number; sheets: number; extent: number }
+
+export const isBetter = (a: Score, b: Score): boolean =>
+  a.left !== b.left
+    ? a.left < b.left
+    : a.sheets !== b.sheets
+      ? a.sheets < b.sheets
+      : a.extent < b.extent - 0.01
+
+/** An answer and its score; a null answer means that the search goes on. */
+export type Answer = { nesting: Nesting; score: Score } | null
+
+/**
+ * Lays pieces on sheets, better and better. First by their boxes; then, where pieces are no boxes, by their true
+ * shapes: what lies on the emptiest sheet goes to the others, pieces within the openings of others, and the last
+ * sheet is drawn together.
+ *
+ * Every answer can be used as it is. The answers follow from the seed; how many of them come depends on the time that
+ * the caller gives. The generator never ends by itself unless nothing can be gained.
+ * @param start an answer to begin from, such as that of another packer
+ */
+export function* nest(
+  problem: NestProblem,
+  seed: number,
+  { shape = 'true', start = null }: { shape?: 'true' | 'box'; start?: Nesting | null } = {},
+): Generator<Answer> {
+  const random = seeded(seed)
+  const kinds = problem.kinds.map((k) => new SolidKind(k, problem.spacing))
+  let best: { nesting: Nesting; score: Score } | null = null
+  const better = (nesting: Nesting): Answer => {
+    const score = scoreOf(nesting, problem, kinds)
+    if (best && !isBetter(score, best.score)) return null
+    best = { nesting, score }
+    return best
+  }
+  if (start) yield better(start)
+  const boxes = problem.items.map((kind, item) => {
+    const { own } = kinds[kind]!.at(0)
+    const turns = problem.kinds[kind]!.turning === 'quarter' || problem.kinds[kind]!.turning === 'any'
+    return {
+      item,
+      width: widthOf(own) + problem.spacing,
+      height: heightOf(own) + problem.spacing,
+      turns,
+    }
+  })
+  const free = problem.stocks.every((s) => s.taken.length === 0)
+  const isBoxes = problem.kinds.every(({ rings }) => rings.length === 1 && isBox(rings[0]!))
+  if (free) {
+    const boxed = annealBoxes(boxes, problem, random)
+    const tries = shape === 'box' || isBoxes ? Infinity : 6
+    for (let k = 0; k < tries; k += 1) {
+      const next = boxed.next()
+      if (next.done) break
+      yield next.value ? better(fromBoxes(next.value, problem)) : null
+    }
+  }
+  if (shape === 'box') return
+  yield* nestShapes(problem, kinds, random, best ? (best as { nesting: Nesting }).nesting : null, better)
+}
+
+/** Whether a ring is a rectangle along the axes. */
+function isBox(ring: Float64Array): boolean {
+  if (ring.length !== 10) return false
+  for (let i = 2; i < ring.length; i += 2)
+    if (ring[i] !== ring[i - 2] && ring[i + 1] !== ring[i - 1]) return false
+  return true
+}
+
+const fromBoxes = ({ sheets, left }: BoxNesting, { stocks }: NestProblem): Nesting => ({
+  left,
+  sheets: sheets.map(({ stock, laid }) => {
+    const { minX, minY } = stocks[stock]!.area
+    return {
+      stock,
+      laid: laid.map(({ item, x, y, turned }) => ({
+        item,
+        x: x + minX,
+        y: y + minY,
+        rotation: turned ? 90 : 0,
+      })),
+    }
+  }),
+})
+
+function scoreOf({ sheets, left }: Nesting, problem: NestProblem, kinds: readonly SolidKind[]): Score {
+  const fresh = sheets.filter((s) => problem.stocks[s.stock]!.count === null).length
+  const score = { left: left.length, fresh, sheets: sheets.length, extent: 0 }
+  const last = sheets.at(-1)
+  if (!last) return score
+  const { area } = problem.stocks[last.stock]!
+  const along = widthOf(area) > heightOf(area)
+  for (const { item, x, y, rotation } of last.laid) {
+    const { own } = kinds[problem.items[item]!]!.at(rotation)
+    const end = along ? x + widthOf(own) - area.minX : y + heightOf(own) - area.minY
+    score.extent = Math.max(score.extent, end)
+  }
+  return score
+}
+
+type Sheet = { stock: number; bin: Bin }
+
+function* nestShapes(
+  problem: NestProblem,
+  kinds: readonly SolidKind[],
+  random: () => number,
+  start: Nesting | null,
+  better: (nesting: Nesting) => Answer,
+): Generator<Answer> {
+  const binOf = (stock: number): Bin => {
+    const { area, taken } = problem.stocks[stock]!
+    const half = problem.spacing / 2
+    const bin = new Bin(
+      { minX: area.minX - half, minY: area.minY - half, maxX: area.maxX + half, maxY: area.maxY + half },
+      random,
+    )
+    for (const ring of taken) {
+      const kind = new SolidKind({ rings: [ring], turning: 'none' }, problem.spacing)
+      const { own } = kind.at(0)
+      bin.add({ item: -1, kind, fixed: true }, { ...middleOf(ring, own), degrees: 0 })
+    }
+    return bin
+  }
+  const sheets: Sheet[] = (start?.sheets ?? []).map(({ stock, laid }) => {
+    const bin = binOf(stock)
+    for (const { item, x, y, rotation } of laid) {
+      const kind = kinds[problem.items[item]!]!
+      const { own } = kind.at(rotation)
+      bin.add({ item, kind, fixed: false }, { x: x - own.minX, y: y - own.minY, degrees: rotation })
+    }
+    return { stock, bin }
+  })
+  const left = new Set(start?.left ?? problem.items.map((_, i) => i))
+  const answer = (): Answer => {
+    const used = sheets.filter((s) => s.bin.members.some((m) => !m.fixed))
+    if (!used.every((s) => isClean(s.bin))) return null
+    // The emptiest comes last: what is left of it is the offcut.
+    return better({
+      left: [...left],
+      sheets: [...used]
+        .sort((a, b) => a.stock - b.stock || b.bin.filled - a.bin.filled)
+        .map(({ stock, bin }) => ({ stock, laid: laidIn(bin) })),
+    })
+  }
+  // What boxes had no room for, or everything where marks are in the way of boxes.
+  const waiting = [...left].sort((a, b) => kinds[problem.items[b]!]!.area - kinds[problem.items[a]!]!.area)
+  for (const item of waiting) {
+    const member: Member = { item, kind: kinds[problem.items[item]!]!, fixed: false }
+    let found = false
+    for (const sheet of sheets) {
+      if (tryToLay(sheet.bin, member, random)) {
+        found = true
+        break
+      }
+      yield null
+    }
+    for (let stock = 0; !found && stock < problem.stocks.length; stock += 1) {
+      const { count } = problem.stocks[stock]!
+      if (count !== null && sheets.filter((s) => s.stock === stock).length >= count) continue
+      const bin = binOf(stock)
+      if (!tryToLay(bin, member, random)) continue
+      sheets.push({ stock, bin })
+      found = true
+    }
+    if (found) left.delete(item)
+    yield null
+  }
+  yield answer()
+  for (let round = 0; ; round += 1) {
+    // Fresh sheets are given up before those of an earlier stock, the emptiest first.
+    sheets.sort((a, b) => b.stock - a.stock || a.bin.filled - b.bin.filled)
+    const [emptiest, ...others] = sheets
+    if (!emptiest) return
+    if (others.length > 0) {
+      for (const member of membersBySize(emptiest.bin)) {
+        let gone = false
+        for (const { bin } of others) {
+          if (roomIn(bin) < member.kind.area) continue
+          gone = tryToLay(bin, member, random)
+          if (!gone && round > 0) {
+            const run = squeezeIn(bin, member, random)
+            let state = run.next()
+            while (!state.done) {
+              yield null
+              state = run.next()
+            }
+            gone = state.value
+          }
+          yield null
+          if (gone) break
+        }
+        if (gone) emptiest.bin.remove(emptiest.bin.members.indexOf(member))
+      }
+      if (emptiest.bin.members.every((m) => m.fixed)) sheets.shift()
+      yield answer()
+    }
+    const last = sheets[0]!
+    for (const done of compress(last.bin, random)) yield done ? answer() : null
+    yield answer()
+    if (round >= 40) return
+  }
+}
+
+const middleOf = (ring: Float64Array, own: { minX: number; minY: number }) => {
+  let [minX, minY] = [Infinity, Infinity]
+  for (let i = 0; i < ring.length; i += 2) {
+    minX = Math.min(minX, ring[i]!)
+    minY = Math.min(minY, ring[i + 1]!)
+  }
+  return { x: minX - own.minX, y: minY - own.minY }
+}
+
+const laidIn = (bin: Bin): Laid[] =>
+  bin.members.flatMap(({ item, fixed }, i) => {
+    if (fixed) return []
+    const { x, y, degrees } = bin.poses[i]!
+    const { own } = bin.solids[i]!
+    return [{ item, x: x + own.minX, y: y + own.minY, rotation: degrees }]
+  })
+
+const roomIn = (bin: Bin): number =>
+  (bin.area.maxX - bin.area.minX) * (bin.area.maxY - bin.area.minY) -
+  bin.members.reduce((sum, m) => sum + m.kind.area, 0)
+
+const membersBySize = (bin: Bin): Member[] =>
+  bin.members.filter((m) => !m.fixed).sort((a, b) => b.kind.area - a.kind.area)
+
+/** Lays a member where nothing is, towards the beginning of the bin; answers whether there was room. */
+function tryToLay(bin: Bin, member: Member, random: () => number): boolean {
+  const side = sideOf(bin)
+  const at = bin.add(member, { x: bin.area.minX, y: bin.area.minY, degrees: bin.anyTurn(member.kind.kind) })
+  const across = side === 'x' ? bin.area.maxY - bin.area.minY : bin.area.maxX - bin.area.minX
+  const cost = (x: number, y: number, degrees: number) => {
+    const { box } = member.kind.at(degrees)
+    const along = side === 'x' ? x + box.maxX - bin.area.minX : y + box.maxY - bin.area.minY
+    const beside = side === 'x' ? y + box.minY - bin.area.minY : x + box.minX - bin.area.minX
+    return -1e6 + along + (0.1 * beside) / across
+  }
+  const place = bestPlace(bin, at, () => 1, random, { wide: 250, near: 0, closer: 6 }, cost)
+  if (!place || place.loss > 0) {
+    bin.remove(at)
+    return false
+  }
+  bin.set(at, place)
+  return true
+}
+
+/** Lays a member among others that make room for it; if they cannot, all is as before. */
+function* squeezeIn(bin: Bin, member: Member, random: () => number): Generator<void, boolean> {
+  const before = bin.copyPoses()
+  const at = bin.add(member, { x: bin.area.minX, y: bin.area.minY, degrees: bin.anyTurn(member.kind.kind) })
+  const place = bestPlace(bin, at, () => 1, random)
+  if (place) {
+    bin.set(at, place)
+    if (yield* separate(bin, random, { rounds: 25, strikes: 1 })) return true
+  }
+  bin.remove(at)
+  bin.restore(before)
+  return false
+}
+
+/** Whether no two solids share more than a hair, by the boolean library that the search does not use. */
+function isClean(bin: Bin): boolean {
+  for (let i = 0; i < bin.members.length; i += 1)
+    for (let j = 0; j < i; j += 1) {
+      if (bin.members[i]!.fixed && bin.members[j]!.fixed) continue
+      const [a, b] = [bin.solids[i]!, bin.solids[j]!]
+      const [p, q] = [bin.poses[i]!, bin.poses[j]!]
+      if (
+        a.box.minX + p.x >= b.box.maxX + q.x ||
+        a.box.maxX + p.x <= b.box.minX + q.x ||
+        a.box.minY + p.y >= b.box.maxY + q.y ||
+        a.box.maxY + p.y <= b.box.minY + q.y
+      )
+        continue
+      const moved = (rings: readonly Float64Array[], dx: number, dy: number) =>
+        rings.map((r) => r.map((v, k) => v + (k % 2 === 0 ? dx : dy)))
+      if (regionArea(intersect(moved(a.rings, p.x, p.y), moved(b.rings, q.x, q.y), 'even-odd')) > 0.02)
+        return false
+    }
+  return true
+}
