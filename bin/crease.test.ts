@@ -97,6 +97,58 @@ describe('crease lay', () => {
   })
 })
 
+describe('crease lay, more closely', () => {
+  it('takes copies, spacing, margin and turns, and uses the first papers up before the last', () => {
+    const options = [
+      '--copies',
+      '2',
+      '--spacing',
+      '5',
+      '--margin',
+      '10',
+      '--rotations',
+      'none',
+      '--seconds',
+      '1',
+    ]
+    const { sheets } = JSON.parse(
+      crease('lay', SACHET, '--paper', 'A4', '--paper', 'A3', '--mat', '700x700', ...options, '--json')
+        .stdout,
+    )
+    const placements = sheets.flatMap((s: { placements: unknown[] }) => s.placements)
+    expect(placements.length % 2).toBe(0)
+    for (const { x, y, rotation } of placements) {
+      expect(Math.min(x, y)).toBeGreaterThanOrEqual(10 - 1e-9)
+      expect(rotation).toBe(0)
+    }
+    expect(sheets[0].paper).toBe('A4')
+    for (const later of sheets.slice(1)) expect(later.paper).toBe('A3')
+  })
+
+  it('gives the same answer for boxes again, and no worse one for true shapes', () => {
+    const lay = (...more: string[]) =>
+      JSON.parse(crease('lay', CADDY, '--paper', '12inx12in', '--seconds', '0', ...more, '--json').stdout)
+    expect(lay('--shape', 'box').sheets).toEqual(lay('--shape', 'box').sheets)
+    expect(lay('--shape', 'true', '--seconds', '1').sheets.length).toBeLessThanOrEqual(
+      lay('--shape', 'box').sheets.length,
+    )
+  })
+
+  it('says what an option takes', () => {
+    for (const [option, value, sentence] of [
+      ['--spacing', '-1', '--spacing takes a number from 0 to 100.'],
+      ['--copies', '1.5', '--copies takes a whole number from 1 to 500.'],
+      ['--seconds', 'x', '--seconds takes a number from 0 to 3600.'],
+      ['--rotations', 'some', '--rotations takes one of any, quarter, half, none.'],
+      ['--shape', 'round', '--shape takes one of true, box.'],
+    ] as const)
+      expect(crease('lay', CADDY, '--paper', 'A4', `${option}=${value}`)).toMatchObject({
+        status: 2,
+        stderr: expect.stringContaining(sentence),
+      })
+  })
+})
+
 describe('crease export', () => {
   it('writes a file a sheet, which sorts again to the same', () => {
     const folder = mkdtempSync(join(tmpdir(), 'crease-'))

@@ -1,15 +1,17 @@
 import { readFileSync, writeFileSync } from 'node:fs'
 import { basename, extname } from 'node:path'
 import { parseArgs } from 'node:util'
-import { PLAIN_READING } from '../src/core/document/schema'
+import { PLAIN_READING, turningSchema } from '../src/core/document/schema'
 import { IntakeRefusal } from '../src/core/intake/refusal'
 import { EXPORT_KINDS, exportSheets } from './export'
-import { layFile } from './lay'
-import { UsageError } from './options'
+import { layFile, USUAL_LAY } from './lay'
+import { readChoice, readNumber, UsageError } from './options'
 import { describeSort, sortFile } from './sort'
 
 const USAGE = `crease sort FILE... [--units-per-inch N] [--page N] [--json]
-crease lay FILE --paper NAME|WxH [--mat WxH] [--json]
+crease lay FILE --paper NAME|WxH... [--mat WxH] [--spacing MM] [--margin MM] [--rotations any|quarter|half|none]
+           [--copies N] [--seconds N] [--seed N] [--shape true|box] [--json]
+           of several papers all but the last are leftovers, one sheet each
 crease export FILE --to svg|dxf|pdf|gcode --out PATH [--paper NAME|WxH] [--mat WxH]`
 
 /** The core without a screen: messages on stderr, results on stdout. Answers the exit code. */
@@ -20,7 +22,14 @@ async function main(): Promise<number> {
       json: { type: 'boolean', default: false },
       'units-per-inch': { type: 'string' },
       page: { type: 'string' },
-      paper: { type: 'string' },
+      paper: { type: 'string', multiple: true },
+      spacing: { type: 'string' },
+      margin: { type: 'string' },
+      rotations: { type: 'string' },
+      copies: { type: 'string' },
+      seconds: { type: 'string' },
+      seed: { type: 'string' },
+      shape: { type: 'string' },
       mat: { type: 'string' },
       to: { type: 'string' },
       out: { type: 'string' },
@@ -56,11 +65,22 @@ async function main(): Promise<number> {
       console.log(values.json ? JSON.stringify(sorted) : describeSort(name, sorted))
     })
   else if (command === 'lay') {
-    if (!values.paper)
+    if (!values.paper?.length)
       throw new UsageError('lay needs --paper, a name of paper such as A4 or a size such as 210x297.')
-    const paper = values.paper
+    const options = {
+      papers: values.paper,
+      mat: values.mat ?? null,
+      reading,
+      spacing: readNumber('spacing', values.spacing, { least: 0, most: 100 }),
+      margin: readNumber('margin', values.margin, { least: 0, most: 100 }),
+      turning: readChoice('rotations', values.rotations, turningSchema.options),
+      copies: readNumber('copies', values.copies, { least: 1, most: 500, whole: true }),
+      seconds: readNumber('seconds', values.seconds, { least: 0, most: 3600 }) ?? USUAL_LAY.seconds,
+      seed: readNumber('seed', values.seed, { least: 0, most: 1e9, whole: true }) ?? USUAL_LAY.seed,
+      shape: readChoice('shape', values.shape, ['true', 'box'] as const) ?? USUAL_LAY.shape,
+    }
     await each(async (bytes, name) => {
-      const laid = await layFile(bytes, name, { paper, mat: values.mat ?? null, reading })
+      const laid = await layFile(bytes, name, options)
       if (values.json) console.log(JSON.stringify(laid.result))
       else {
         for (const s of laid.result.sheets)
@@ -75,7 +95,8 @@ async function main(): Promise<number> {
     if (files.length > 1) throw new UsageError('export takes one file.')
     await each(async (bytes, name) => {
       const { project, papers } = await layFile(bytes, name, {
-        paper: values.paper ?? null,
+        ...USUAL_LAY,
+        papers: values.paper ?? [],
         mat: values.mat ?? null,
         reading,
       })

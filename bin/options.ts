@@ -24,3 +24,34 @@ export function readSize(text: string): NamedSize {
     )
   return { name: text, width: width.mm, height: height.mm }
 }
+
+/**
+ * The number that an option was given, or null where it was not.
+ * @throws UsageError
+ */
+export function readNumber(
+  option: string,
+  text: string | undefined,
+  { least, most, whole = false }: { least: number; most: number; whole?: boolean },
+): number | null {
+  if (text === undefined) return null
+  const value = text.trim() === '' ? Number.NaN : Number(text)
+  if (!(value >= least && value <= most) || (whole && !Number.isInteger(value)))
+    throw new UsageError(`--${option} takes a ${whole ? 'whole ' : ''}number from ${least} to ${most}.`)
+  return value
+}
+
+/**
+ * The one of some words that an option was given, or null where it was not.
+ * @throws UsageError
+ */
+export function readChoice<T extends string>(
+  option: string,
+  text: string | undefined,
+  words: readonly T[],
+): T | null {
+  if (text === undefined) return null
+  const found = words.find((w) => w === text)
+  if (!found) throw new UsageError(`--${option} takes one of ${words.join(', ')}.`)
+  return found
+}

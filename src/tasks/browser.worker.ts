@@ -6,6 +6,7 @@ import type { Paper } from '../core/document/paper'
 import type { Finding, Layout, Project } from '../core/document/schema'
 import { shapeOf } from '../core/geometry/shape'
 import { inspect } from '../core/inspection'
+import { type Laying, type NestOptions, nestSheets } from '../core/sheets/nest'
 import { packSheets } from '../core/sheets/pack'
 
 /** The findings that were told last, as text. */
@@ -25,6 +26,12 @@ export type MeasuredFamily = Family & { length: number }
 export type Overview = { families: MeasuredFamily[]; findings: Finding[] }
 /** An overview whose findings are null where they are what they were. */
 export type NewOverview = { families: MeasuredFamily[]; findings: Finding[] | null }
+
+/** The number of the nesting that goes on; an older one stops. */
+let nesting = 0
+/** ms that nesting goes on for before other work gets its turn. */
+const SLICE = 80
+const nextTask = () => new Promise((resolve) => setTimeout(resolve))
 
 const computer = {
   /** @param json the document's JSON text */
@@ -55,6 +62,37 @@ const computer = {
     const same = text === told
     told = text
     return { families, findings: same ? null : findings }
+  },
+  /**
+   * Nests the pieces by their true shapes until the time is up or {@link stopNesting} is called.
+   * @param seconds how long to go on
+   * @param tell is told of each better answer, and of the time in between
+   * @returns the best answer
+   */
+  async nest(
+    papers: Paper[],
+    options: NestOptions & { seconds: number },
+    tell: (answer: Laying | null, share: number) => void,
+  ): Promise<Laying | null> {
+    const mine = ++nesting
+    const began = performance.now()
+    let best: Laying | null = null
+    let slice = began
+    for (const answer of nestSheets(open(), papers, options)) {
+      const now = performance.now()
+      const share = (now - began) / (1000 * options.seconds)
+      if (answer) best = answer
+      if (share >= 1) break
+      if (!answer && now - slice < SLICE) continue
+      tell(answer, share)
+      await nextTask()
+      if (nesting !== mine) break
+      slice = performance.now()
+    }
+    return best
+  },
+  stopNesting(): void {
+    nesting += 1
   },
   pack(papers: Paper[]): Pick<Layout, 'sheets' | 'unplaced'> {
     return packSheets(open(), papers)

@@ -3,6 +3,7 @@ import { useEffect, useMemo, useState } from 'react'
 import styled from 'styled-components'
 import { planSheet } from '@/core/cutting/plan'
 import { timelineOf } from '@/core/cutting/timeline'
+import type { Sheet } from '@/core/document/schema'
 import { Notice } from '@/kit/notice'
 import { Drawing } from './drawing/drawing'
 import { BottomBar } from './frame/bottom-bar'
@@ -16,6 +17,7 @@ import { Run } from './stations/run/run'
 import { useJob } from './stations/run/use-job'
 import { type Chosen, SheetBoard } from './stations/sheets/sheet-board'
 import { Sheets } from './stations/sheets/sheets'
+import { useNesting } from './stations/sheets/use-nesting'
 import type { StationName } from './stations/stations'
 import { useProject, useWorkbench, WorkbenchProvider } from './store/context'
 
@@ -65,20 +67,28 @@ export function Workbench({ id, station }: { id: string; station: StationName })
 }
 
 /** The sheet that is looked at: the chosen one while it exists, else the first. */
-function useSheet() {
-  const sheets = useProject((s) => s.project.layout.sheets)
+function useSheet(instead: readonly Sheet[] | null = null) {
+  const kept = useProject((s) => s.project.layout.sheets)
+  const sheets = instead ?? kept
   const [wanted, setWanted] = useState<string | null>(null)
   const sheet = sheets.find((s) => s.id === wanted) ?? sheets[0]
   return { sheet, setSheet: setWanted }
 }
 
 function SheetsView() {
-  const { sheet, setSheet } = useSheet()
+  const nesting = useNesting()
+  const { sheet, setSheet } = useSheet(nesting.best?.sheets)
   const [chosen, setChosen] = useState<Chosen | null>(null)
   return (
     <Middle>
       <Panel aria-label="Station">
-        <Sheets sheetId={sheet?.id ?? null} onSheet={setSheet} chosen={chosen} onChosen={setChosen} />
+        <Sheets
+          sheetId={sheet?.id ?? null}
+          onSheet={setSheet}
+          chosen={chosen}
+          onChosen={setChosen}
+          nesting={nesting}
+        />
       </Panel>
       <SheetBoard key={sheet?.id ?? 'none'} sheet={sheet} chosen={chosen} onChosen={setChosen} />
       <Shelf />

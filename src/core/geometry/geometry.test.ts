@@ -8,7 +8,7 @@ import { flatten } from './flatten'
 import { areaOf, boundsOf, lengthOf } from './measure'
 import { type Contour, readPath, reverseContour, transformContour, writePath } from './path'
 import { distance } from './point'
-import { crossings, distanceTo, isInside, overlap, spread } from './polyline'
+import { crossings, distanceTo, isInside, spread } from './polyline'
 import { SpatialIndex } from './spatial-index'
 
 const circle = (r: number, tolerance = 0.001): Contour => ({
@@ -168,12 +168,8 @@ describe('polylines', () => {
     expect(isInside({ x: 9, y: 9 }, star)).toBe(false)
   })
 
-  it('find crossings and overlaps, but no overlap where edges are only shared', () => {
+  it('find crossings', () => {
     expect(crossings(square(0, 0, 10), square(5, 5, 10))).toHaveLength(2)
-    expect(overlap(square(0, 0, 10), square(5, 5, 10))).toBe(true)
-    expect(overlap(square(0, 0, 10), square(10, 0, 10))).toBe(false)
-    expect(overlap(square(0, 0, 10), square(2, 2, 3))).toBe(true)
-    expect(overlap(square(0, 0, 10), square(0, 0, 10))).toBe(false)
   })
 
   it('spread points evenly', () => {

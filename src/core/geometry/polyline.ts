@@ -107,18 +107,6 @@ export function crossings(a: Polyline, b: Polyline): Point[] {
   return found
 }
 
-/** Whether two closed polylines share inner area: they cross, or one lies in the other. */
-export function overlap(a: Polyline, b: Polyline): boolean {
-  if (crossings(a, b).length > 0) return true
-  return mostlyInside(a, b) || mostlyInside(b, a)
-}
-
-/** Whether most of the ring `inner` lies in `outer`: corners on the edge may fall either way, so several are asked. */
-function mostlyInside(inner: Polyline, outer: Polyline): boolean {
-  const asked = spread(inner, 9)
-  return asked.filter((p) => isInside(p, outer) && distanceTo(p, outer) > 1e-6).length > asked.length / 2
-}
-
 /** The box of a polyline's points. */
 export function polylineBox(line: Polyline): Box {
   let minX = Infinity

@@ -180,39 +180,50 @@ function* nestShapes(
     yield null
   }
   yield answer()
-  for (let round = 0; ; round += 1) {
+  let stuck = 0
+  for (let round = 0; round < ROUNDS; round += 1) {
     // Fresh sheets are given up before those of an earlier stock, the emptiest first.
     sheets.sort((a, b) => b.stock - a.stock || a.bin.filled - b.bin.filled)
     const [emptiest, ...others] = sheets
     if (!emptiest) return
-    if (others.length > 0) {
+    const free = others.reduce((sum, { bin }) => sum + roomIn(bin), 0)
+    if (emptiest.bin.filled < DENSE * free && stuck < 2) {
+      let moved = 0
       for (const member of membersBySize(emptiest.bin)) {
-        let gone = false
-        for (const { bin } of others) {
-          if (roomIn(bin) < member.kind.area) continue
-          gone = tryToLay(bin, member, random)
-          if (!gone && round > 0) {
-            const run = squeezeIn(bin, member, random)
-            let state = run.next()
-            while (!state.done) {
-              yield null
-              state = run.next()
-            }
-            gone = state.value
-          }
+        const run = moveOver(member, others, random)
+        let state = run.next()
+        while (!state.done) {
           yield null
-          if (gone) break
+          state = run.next()
         }
-        if (gone) emptiest.bin.remove(emptiest.bin.members.indexOf(member))
+        if (!state.value) continue
+        emptiest.bin.remove(emptiest.bin.members.indexOf(member))
+        moved += 1
       }
       if (emptiest.bin.members.every((m) => m.fixed)) sheets.shift()
-      yield answer()
+      stuck = moved > 0 ? 0 : stuck + 1
+      yield moved > 0 ? answer() : null
+      continue
     }
-    const last = sheets[0]!
-    for (const done of compress(last.bin, random)) yield done ? answer() : null
+    stuck = 0
+    for (const done of compress(emptiest.bin, random)) yield done ? answer() : null
     yield answer()
-    if (round >= 40) return
   }
+}
+
+/** Rounds of emptying or drawing together before it is given up, and the share of free room that can be filled. */
+const ROUNDS = 80
+const DENSE = 0.95
+
+/** Brings a member to one of some sheets: where there is room, or else where the others make some. */
+function* moveOver(member: Member, sheets: readonly Sheet[], random: () => number): Generator<void, boolean> {
+  const roomy = sheets.filter(({ bin }) => roomIn(bin) >= member.kind.area)
+  for (const { bin } of roomy) {
+    if (tryToLay(bin, member, random)) return true
+    yield
+  }
+  for (const { bin } of roomy) if (yield* squeezeIn(bin, member, random)) return true
+  return false
 }
 
 const middleOf = (ring: Float64Array, own: { minX: number; minY: number }) => {

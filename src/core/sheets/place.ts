@@ -4,25 +4,30 @@ import { type Affine, multiply, rotation, translation } from '../geometry/affine
 import { type Box, boundsOf } from '../geometry/measure'
 import { transformContour } from '../geometry/path'
 
+/** How a placement turns its piece, over first and then round. */
+function turnOf({ rotation: degrees, mirrored }: Pick<Placement, 'rotation' | 'mirrored'>): Affine {
+  const turned = rotation(degrees)
+  return mirrored ? multiply(turned, [-1, 0, 0, 1, 0, 0]) : turned
+}
+
 /** The map from the drawing to the sheet for a piece that lies as `placement` says. */
 export function placementTransform(
   project: Project,
   piece: Piece,
   placement: Pick<Placement, 'x' | 'y' | 'rotation' | 'mirrored'>,
 ): Affine {
-  const turned = rotation(placement.rotation)
-  const turn: Affine = placement.mirrored ? multiply(turned, [-1, 0, 0, 1, 0, 0]) : turned
+  const turn = turnOf(placement)
   const box = turnedBox(project, piece, turn)
   return multiply(translation(placement.x - box.minX, placement.y - box.minY), turn)
 }
 
-/** The box of a piece turned by `degrees`, its size in mm. */
+/** The size of a piece as it lies, mm. */
 export function turnedSize(
   project: Project,
   piece: Piece,
-  degrees: number,
+  placement: Pick<Placement, 'rotation' | 'mirrored'>,
 ): { width: number; height: number } {
-  const box = turnedBox(project, piece, rotation(degrees))
+  const box = turnedBox(project, piece, turnOf(placement))
   return { width: box.maxX - box.minX, height: box.maxY - box.minY }
 }
 

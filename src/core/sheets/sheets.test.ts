@@ -6,6 +6,7 @@ import { emptyProject, type Piece, type Project, type Sheet } from '../document/
 import { boundsOf, boxHolds } from '../geometry/measure'
 import { transformContour } from '../geometry/path'
 import { checkSheet, densityOf } from './check'
+import { nestSheets, offcutOf } from './nest'
 import { packSheets } from './pack'
 import { placementTransform, turnedSize } from './place'
 import { excess, tooLarge, usableArea } from './usable-area'
@@ -136,7 +137,7 @@ describe('packSheets', () => {
             expect(checkSheet(project, sheet, project.layout)).toEqual({ overlapping: [], outside: [] })
             const boxes = sheet.placements.map((p) => ({
               ...p,
-              ...turnedSize(project, project.pieces[p.piece]!, p.rotation),
+              ...turnedSize(project, project.pieces[p.piece]!, p),
             }))
             boxes.forEach((a, i) => {
               for (const b of boxes.slice(i + 1)) {
@@ -181,7 +182,7 @@ describe('placementTransform', () => {
       )
       expect(placed.minX).toBeCloseTo(7, 6)
       expect(placed.minY).toBeCloseTo(9, 6)
-      expect(placed.maxX - placed.minX).toBeCloseTo(turnedSize(project, piece, rotation).width, 6)
+      expect(placed.maxX - placed.minX).toBeCloseTo(turnedSize(project, piece, { rotation }).width, 6)
     }
   })
 })
@@ -208,5 +209,119 @@ describe('checkSheet', () => {
     expect(
       boxHolds({ minX: 0, minY: 0, maxX: 50, maxY: 50 }, { minX: 20, minY: 20, maxX: 30, maxY: 30 }),
     ).toBe(true)
+  })
+})
+
+describe('nestSheets', () => {
+  const A4 = paper(210, 297)
+  const within = (project: Project, papers: Paper[], steps: number) => {
+    let best: Pick<Project['layout'], 'sheets' | 'unplaced'> = { sheets: [], unplaced: [] }
+    let n = 0
+    for (const answer of nestSheets(project, papers, { seed: 1, shape: 'true' })) {
+      if (answer) best = answer
+      n += 1
+      if (n >= steps) break
+    }
+    return { ...project, layout: { ...project.layout, ...best } }
+  }
+  const clean = (project: Project) => {
+    for (const sheet of project.layout.sheets)
+      expect(checkSheet(project, sheet, project.layout)).toEqual({ overlapping: [], outside: [] })
+  }
+  const TRIANGLE = 'M0 0L60 0L0 90Z'
+
+  it('answers at once as the rectangle packer does, and then only better', () => {
+    const project = bare(projectOf([{ d: TRIANGLE, copies: 30 }]), 2)
+    const boxes = packSheets(project, [A4]).sheets.length
+    const first = nestSheets(project, [A4], { seed: 1, shape: 'true' }).next().value
+    expect(first!.sheets).toHaveLength(boxes)
+    const nested = within(project, [A4], 600)
+    expect(nested.layout.sheets.length).toBeLessThan(boxes)
+    clean(nested)
+  })
+
+  it('keeps what is locked where it is, also on a sheet that nothing else comes to', () => {
+    const project = bare(
+      projectOf([
+        { d: rect(100, 100), copies: 2 },
+        { d: TRIANGLE, copies: 4 },
+      ]),
+      2,
+    )
+    const locked = { piece: 'p0', copy: 1, x: 55.5, y: 120, rotation: 0, locked: true }
+    project.layout.sheets = [{ id: 'sheet-1', paper: A4.id, width: 210, height: 297, placements: [locked] }]
+    const nested = within(project, [A4], 400)
+    expect(nested.layout.sheets[0]!.placements).toContainEqual(locked)
+    expect(nested.layout.sheets.flatMap((s) => s.placements)).toHaveLength(6)
+    clean(nested)
+  })
+
+  it('lays each paper on sheets of its own, leftovers first, and says what is too large', () => {
+    const project = bare(
+      projectOf([
+        { d: rect(60, 60), copies: 4, paper: 'one' },
+        { d: rect(50, 50), copies: 2, paper: 'two' },
+        { d: rect(500, 50), paper: 'two' },
+      ]),
+    )
+    const one = { ...paper(210, 297, 'one'), leftovers: [{ width: 70, height: 140, count: 1 }] }
+    const nested = within(project, [one, paper(100, 100, 'two')], 200)
+    expect(nested.layout.sheets.map((s) => [s.paper, s.width, s.placements.length])).toEqual([
+      ['one', 70, 2],
+      ['one', 210, 2],
+      ['two', 100, 2],
+    ])
+    expect(nested.layout.unplaced).toEqual([
+      { piece: 'p2', copies: 1, why: expect.stringContaining('too wide') },
+    ])
+    clean(nested)
+  })
+
+  it('tells how much of a sheet is left in one piece', () => {
+    const project = bare(projectOf([{ d: rect(200, 100) }]), 4)
+    const [sheet] = packSheets(project, [A4]).sheets
+    expect(offcutOf(project, sheet!)).toEqual({ width: 210, height: expect.closeTo(193, 6) })
+  })
+})
+
+describe('checkSheet, of openings and mirrored pieces', () => {
+  it('takes a piece in an opening of another as clear of it, and one across its edge as not', () => {
+    const project = bare(projectOf([{ d: rect(100, 100) }, { d: rect(30, 30) }]))
+    project.lines.hole = { ...project.lines.l0!, id: 'hole', d: 'M20 20L80 20L80 80L20 80Z' }
+    project.pieces.p0!.openings = [['hole']]
+    const sheet = (x: number): Sheet => ({
+      id: 's',
+      paper: 'paper',
+      width: 210,
+      height: 297,
+      placements: [
+        { piece: 'p0', copy: 0, x: 10, y: 10, rotation: 0 },
+        { piece: 'p1', copy: 0, x, y: 40, rotation: 0 },
+      ],
+    })
+    expect(checkSheet(project, sheet(45), project.layout).overlapping).toEqual([])
+    expect(checkSheet(project, sheet(70), project.layout).overlapping).toEqual([[0, 1]])
+  })
+
+  it('sees a mirrored piece as it lies', () => {
+    const project = bare(projectOf([{ d: 'M0 0L60 0L0 90Z' }, { d: 'M0 0L60 0L0 90Z' }]))
+    const at = (mirrored: boolean): Sheet => ({
+      id: 's',
+      paper: 'paper',
+      width: 210,
+      height: 297,
+      placements: [
+        { piece: 'p0', copy: 0, x: 10, y: 10, rotation: 0 },
+        { piece: 'p1', copy: 0, x: 52, y: 40, rotation: 0, mirrored },
+      ],
+    })
+    expect(checkSheet(project, at(true), project.layout).overlapping).toEqual([])
+    expect(
+      checkSheet(
+        project,
+        { ...at(false), placements: at(false).placements.map((p) => ({ ...p, x: Math.min(p.x, 30) })) },
+        project.layout,
+      ).overlapping,
+    ).toEqual([[0, 1]])
   })
 })

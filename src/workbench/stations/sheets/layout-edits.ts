@@ -1,5 +1,10 @@
 import { makeEdit } from '@/core/document/edits'
+import type { Paper } from '@/core/document/paper'
+import { sizeOfPiece } from '@/core/document/pieces'
 import type { Layout, Placement } from '@/core/document/schema'
+import { type Grid, repeat } from '@/core/sheets/repeat'
+import { usableArea } from '@/core/sheets/usable-area'
+import { api } from '../../store/api'
 import type { Workbench } from '../../store/project-store'
 
 /** Lays all pieces on sheets in the worker, as one edit. */
@@ -45,4 +50,59 @@ export function movePlacement(
       to.placements.push(placement)
     }),
   )
+}
+
+/** Lays copies of one piece in rows on a sheet of their own; what else lay there stays together on another sheet. */
+export function repeatOnSheet(
+  workbench: Workbench,
+  sheetId: string,
+  pieceId: string,
+  grid: Pick<Grid, 'across' | 'down' | 'turned'>,
+): void {
+  void workbench.edit((project) => {
+    const piece = project.pieces[pieceId]
+    const count = grid.across * grid.down
+    return makeEdit(project, `Repeat “${piece?.name}” ${count} times`, (draft) => {
+      const { layout } = draft
+      const sheet = layout.sheets.find((s) => s.id === sheetId)
+      const found = draft.pieces[pieceId]
+      if (!sheet || !found || !piece) return
+      const area = usableArea(sheet, layout)
+      const others = sheet.placements.filter((p) => p.piece !== pieceId)
+      for (const s of layout.sheets) s.placements = s.placements.filter((p) => p.piece !== pieceId)
+      layout.unplaced = layout.unplaced.filter((u) => u.piece !== pieceId)
+      found.copies = Math.min(500, count)
+      sheet.placements = repeat(
+        pieceId,
+        sizeOfPiece(project, piece),
+        grid,
+        { x: area.minX, y: area.minY },
+        layout.spacing,
+      ).slice(0, 500)
+      if (others.length > 0) layout.sheets.push({ ...sheet, id: freshId(layout), placements: others })
+      layout.sheets = layout.sheets.filter((s) => s.placements.length > 0)
+    })
+  })
+}
+
+/** An id that no sheet bears yet. */
+function freshId({ sheets }: Layout): string {
+  const taken = new Set(sheets.map((s) => s.id))
+  for (let n = sheets.length + 1; ; n += 1) if (!taken.has(`sheet-${n}`)) return `sheet-${n}`
+}
+
+/** Takes the largest free rectangle of a sheet into the library, to be used before fresh sheets. */
+export async function keepOffcut(
+  workbench: Workbench,
+  paper: Paper,
+  offcut: { width: number; height: number },
+): Promise<void> {
+  const { id, ...fields } = paper
+  const size = { width: Math.floor(offcut.width * 10) / 10, height: Math.floor(offcut.height * 10) / 10 }
+  await api.changePaper(id, { ...fields, leftovers: [...(paper.leftovers ?? []), { ...size, count: 1 }] })
+  workbench.setPapers((await api.papers()).papers)
+  workbench.say({
+    message: `A leftover of ${size.width} × ${size.height} mm of “${paper.name}” is kept, and used first next time.`,
+    tone: 'calm',
+  })
 }

@@ -3,10 +3,13 @@ import { type KeyboardEvent, type PointerEvent, useMemo, useState } from 'react'
 import styled from 'styled-components'
 import { linesOf, outlineOf } from '@/core/document/pieces'
 import type { Layout, Placement, Project, Sheet } from '@/core/document/schema'
+import type { Box } from '@/core/geometry/measure'
 import { writePath } from '@/core/geometry/path'
 import { checkSheet } from '@/core/sheets/check'
-import { placementTransform } from '@/core/sheets/place'
+import { placementTransform, turnedSize } from '@/core/sheets/place'
+import { snap } from '@/core/sheets/snap'
 import { usableArea } from '@/core/sheets/usable-area'
+import { formatLength } from '@/core/units/length'
 import { LINE_STYLES } from '@/kit/line-styles'
 import { Muted } from '@/kit/surface'
 import { paperTint } from '../../drawing/paper-tint'
@@ -40,6 +43,7 @@ type Drag = { index: number; x: number; y: number; dx: number; dy: number }
 type Props = { sheet: Sheet | undefined; chosen: Chosen | null; onChosen: (chosen: Chosen | null) => void }
 
 const NUDGE = 1
+const KEY_LABELS: Record<string, string> = { r: 'Turn', m: 'Mirror', l: 'Lock or unlock' }
 
 /** One sheet on its mat; pieces are dragged, nudged and turned, and what is wrong shows while it happens. */
 export function SheetBoard({ sheet, chosen, onChosen }: Props) {
@@ -49,18 +53,21 @@ export function SheetBoard({ sheet, chosen, onChosen }: Props) {
   const { layout, unit } = project
   const extent = useMemo(
     () => ({
-      minX: 0,
-      minY: 0,
-      maxX: Math.max(layout.mat.width, sheet?.width ?? 0),
-      maxY: Math.max(layout.mat.height, sheet?.height ?? 0),
+      minX: -layout.sheetAt.x,
+      minY: -layout.sheetAt.y,
+      maxX: Math.max(layout.mat.width - layout.sheetAt.x, sheet?.width ?? 0),
+      maxY: Math.max(layout.mat.height - layout.sheetAt.y, sheet?.height ?? 0),
     }),
-    [layout.mat, sheet?.width, sheet?.height],
+    [layout.mat, layout.sheetAt, sheet?.width, sheet?.height],
   )
   const { element, size, view, pan, onKey } = useView(extent)
   const [drag, setDrag] = useState<Drag | null>(null)
   const [panning, setPanning] = useState<{ x: number; y: number } | null>(null)
 
-  const shown = useMemo(() => moved(sheet, drag), [sheet, drag])
+  const shown = useMemo(
+    () => moved(project, sheet, drag, SNAP / view.scale),
+    [project, sheet, drag, view.scale],
+  )
   const check = useMemo(() => (shown ? checkSheet(project, shown, layout) : null), [project, shown, layout])
   if (!sheet || !shown || !check)
     return (
@@ -93,9 +100,10 @@ export function SheetBoard({ sheet, chosen, onChosen }: Props) {
     setPanning(null)
     if (!drag) return
     const placement = sheet.placements[drag.index]
+    const dropped = shown.placements[drag.index]
     setDrag(null)
-    if (!placement || Math.hypot(drag.dx, drag.dy) < 0.2) return
-    const to = { x: tenth(placement.x + drag.dx), y: tenth(placement.y + drag.dy) }
+    if (!placement || !dropped || placement.locked || Math.hypot(drag.dx, drag.dy) < 0.2) return
+    const to = { x: hundredth(dropped.x), y: hundredth(dropped.y) }
     movePlacement(workbench, sheet.id, drag.index, to, `Move “${project.pieces[placement.piece]?.name}”`)
   }
   const onPieceKey = (event: KeyboardEvent, index: number) => {
@@ -109,18 +117,20 @@ export function SheetBoard({ sheet, chosen, onChosen }: Props) {
       ArrowUp: { y: placement.y - step },
       ArrowDown: { y: placement.y + step },
       r: { rotation: (placement.rotation + 90) % 360 },
+      m: { mirrored: !placement.mirrored },
+      l: { locked: !placement.locked },
     }
     const change = changes[event.key]
     if (!change) return
     event.preventDefault()
     event.stopPropagation()
-    movePlacement(workbench, sheet.id, index, change, `${event.key === 'r' ? 'Turn' : 'Move'} “${name}”`)
+    movePlacement(workbench, sheet.id, index, change, `${KEY_LABELS[event.key] ?? 'Move'} “${name}”`)
   }
   return (
     <Board
       ref={element}
       role="application"
-      aria-label="Sheet on its mat. Tab goes from piece to piece; arrow keys move it, r turns it."
+      aria-label="Sheet on its mat. Tab goes from piece to piece; arrow keys move it, r turns, m mirrors, l locks it."
       tabIndex={0}
       onKeyDown={(e) => onKey(e.key) && e.preventDefault()}
       onPointerDown={(e) => {
@@ -168,18 +178,43 @@ export function SheetBoard({ sheet, chosen, onChosen }: Props) {
       </svg>
       <Rulers view={view} size={size} unit={unit} />
       <span style={{ position: 'absolute', left: RULER + 12, top: RULER + 8 }}>
-        <Muted as="span">Lay the sheet in the upper left corner of the mat.</Muted>
+        <Muted as="span">
+          {layout.sheetAt.x === 0 && layout.sheetAt.y === 0
+            ? 'Lay the sheet in the upper left corner of the mat.'
+            : `Lay the sheet ${formatLength(layout.sheetAt.x, unit)} ${unit} from the left and ${formatLength(layout.sheetAt.y, unit)} ${unit} from the top of the mat.`}
+        </Muted>
       </span>
     </Board>
   )
 }
 
-const tenth = (v: number) => Math.round(v * 10) / 10
+const hundredth = (v: number) => Math.round(v * 100) / 100
 
-function moved(sheet: Sheet | undefined, drag: Drag | null): Sheet | undefined {
-  if (!sheet || !drag) return sheet
+/** Points on the screen within which a dragged piece is drawn to an edge. */
+const SNAP = 7
+
+/** The sheet with the dragged piece where the pointer holds it, drawn to edges near by. */
+function moved(
+  project: Project,
+  sheet: Sheet | undefined,
+  drag: Drag | null,
+  reach: number,
+): Sheet | undefined {
+  const dragged = drag && sheet?.placements[drag.index]
+  if (!sheet || !drag || !dragged || dragged.locked) return sheet
+  const boxOf = (p: Placement): Box | null => {
+    const piece = project.pieces[p.piece]
+    if (!piece) return null
+    const { width, height } = turnedSize(project, piece, p)
+    return { minX: p.x, minY: p.y, maxX: p.x + width, maxY: p.y + height }
+  }
+  const free = { ...dragged, x: dragged.x + drag.dx, y: dragged.y + drag.dy }
+  const box = boxOf(free)
+  const others = sheet.placements.flatMap((p, i) => (i === drag.index ? [] : (boxOf(p) ?? [])))
+  const { layout } = project
+  const by = box ? snap(box, others, usableArea(sheet, layout), layout.spacing, reach) : { x: 0, y: 0 }
   const placements = sheet.placements.map((p, i) =>
-    i === drag.index ? { ...p, x: p.x + drag.dx, y: p.y + drag.dy } : p,
+    i === drag.index ? { ...free, x: free.x + by.x, y: free.y + by.y } : p,
   )
   return { ...sheet, placements }
 }
@@ -188,7 +223,7 @@ function moved(sheet: Sheet | undefined, drag: Drag | null): Sheet | undefined {
 function MatPicture({ layout, px }: { layout: Layout; px: number }) {
   const { width, height } = layout.mat
   return (
-    <g>
+    <g transform={`translate(${-layout.sheetAt.x} ${-layout.sheetAt.y})`}>
       <defs>
         <pattern id="mat" width={10} height={10} patternUnits="userSpaceOnUse">
           <path d="M10 0V10H0" fill="none" stroke="#c9bfae" strokeWidth={px * 0.7} />
@@ -216,7 +251,7 @@ function PlacedPiece({ project, placement, px, wrong, chosen, ...handlers }: Pla
   const paths = useMemo(() => (piece ? pathsOf(project, piece.id) : null), [project, piece])
   if (!piece || !paths) return null
   const [a, b, c, d, e, f] = placementTransform(project, piece, placement)
-  const name = `${piece.name}${piece.copies > 1 ? `, copy ${placement.copy + 1}` : ''}${wrong ? ', overlaps or leaves the margin' : ''}`
+  const name = `${piece.name}${piece.copies > 1 ? `, copy ${placement.copy + 1}` : ''}${placement.locked ? ', locked' : ''}${wrong ? ', overlaps or leaves the margin' : ''}`
   return (
     // biome-ignore lint/a11y/useSemanticElements: a shape in a drawing cannot be a button element
     <g

@@ -1,8 +1,10 @@
 'use client'
-import { LayoutGrid, RotateCw } from 'lucide-react'
-import { useEffect, useRef } from 'react'
+import { LayoutGrid } from 'lucide-react'
+import { useEffect, useMemo, useRef } from 'react'
 import styled from 'styled-components'
+import type { Project, Sheet } from '@/core/document/schema'
 import { densityOf } from '@/core/sheets/check'
+import { offcutOf } from '@/core/sheets/nest'
 import { formatSize } from '@/core/units/length'
 import { Button, QuietButton } from '@/kit/button'
 import { LengthField } from '@/kit/field'
@@ -10,9 +12,12 @@ import { Muted, Row, Section, Tag } from '@/kit/surface'
 import { Swatch } from '../../shelf/shelf'
 import { useDerived, useProject, useWorkbench } from '../../store/context'
 import { sheetsBehind } from './behind'
-import { changeLayout, layOut, movePlacement } from './layout-edits'
+import { ChosenPlacement } from './chosen-placement'
+import { changeLayout, keepOffcut, layOut } from './layout-edits'
+import { NestingPanel } from './nesting-panel'
 import type { Chosen } from './sheet-board'
 import { useCheck } from './use-check'
+import type { Nesting } from './use-nesting'
 
 const Fields = styled.div`
   display: grid;
@@ -37,22 +42,22 @@ const SheetLeaf = styled.button`
     box-shadow: 0 0 0 2.5px var(--plum);
   }
 `
-const Select = styled.select`
-  border: 1px solid var(--hairline);
-  border-radius: 7px;
-  padding: 6px 8px;
-  background: var(--paper);
-`
-
 type Props = {
   sheetId: string | null
   onSheet: (id: string) => void
   chosen: Chosen | null
   onChosen: (chosen: Chosen | null) => void
+  nesting: Nesting
 }
 
+/** A rest is worth keeping from this size on, mm. */
+const USABLE = 40
+
+const meanDensity = (project: Project, sheets: readonly Sheet[]): number =>
+  sheets.reduce((sum, s) => sum + densityOf(project, s), 0) / Math.max(1, sheets.length)
+
 /** The mat, the sheets on it, and what does not fit. */
-export function Sheets({ sheetId, onSheet, chosen, onChosen }: Props) {
+export function Sheets({ sheetId, onSheet, chosen, onChosen, nesting }: Props) {
   const workbench = useWorkbench()
   const project = useProject((s) => s.project)
   const papers = useProject((s) => s.papers)
@@ -77,7 +82,8 @@ export function Sheets({ sheetId, onSheet, chosen, onChosen }: Props) {
   const { overlapping, outside } = useCheck(sheetId)
   const sheet = layout.sheets.find((s) => s.id === sheetId)
   const placement = sheet && chosen?.sheet === sheet.id ? sheet.placements[chosen.index] : undefined
-  const name = placement ? (pieces[placement.piece]?.name ?? '') : ''
+  const paper = papers.find((p) => p.id === sheet?.paper)
+  const offcut = useMemo(() => (sheet ? offcutOf(project, sheet) : null), [project, sheet])
   return (
     <>
       <Section>
@@ -119,70 +125,27 @@ export function Sheets({ sheetId, onSheet, chosen, onChosen }: Props) {
             </SheetLeaf>
           )
         })}
+        {offcut && paper && Math.min(offcut.width, offcut.height) >= USABLE ? (
+          <Row style={{ justifyContent: 'space-between' }}>
+            <Muted as="span">{formatSize(offcut, unit)} are left of this sheet.</Muted>
+            <QuietButton onPress={() => void keepOffcut(workbench, paper, offcut)}>Keep the rest</QuietButton>
+          </Row>
+        ) : null}
         {overlapping.length > 0 ? <Tag $tone="alarm">{overlapping.length} overlapping here</Tag> : null}{' '}
         {outside.length > 0 ? <Tag $tone="alarm">{outside.length} out of the margin here</Tag> : null}
       </Section>
       {placement && sheet && chosen ? (
-        <Section>
-          <h2>{name}</h2>
-          <Fields>
-            <LengthField
-              label="From the left"
-              mm={placement.x}
-              unit={unit}
-              min={-1000}
-              onCommit={(x) => movePlacement(workbench, sheet.id, chosen.index, { x }, `Move “${name}”`)}
-            />
-            <LengthField
-              label="From the top"
-              mm={placement.y}
-              unit={unit}
-              min={-1000}
-              onCommit={(y) => movePlacement(workbench, sheet.id, chosen.index, { y }, `Move “${name}”`)}
-            />
-          </Fields>
-          <Row style={{ marginTop: 10 }}>
-            <QuietButton
-              onPress={() =>
-                movePlacement(
-                  workbench,
-                  sheet.id,
-                  chosen.index,
-                  { rotation: (placement.rotation + 90) % 360 },
-                  `Turn “${name}”`,
-                )
-              }
-            >
-              <RotateCw size={15} /> Turn
-            </QuietButton>
-            {layout.sheets.length > 1 ? (
-              <Select
-                aria-label="Move to another sheet"
-                value=""
-                onChange={(e) => {
-                  movePlacement(
-                    workbench,
-                    sheet.id,
-                    chosen.index,
-                    {},
-                    `Move “${name}” to another sheet`,
-                    e.target.value,
-                  )
-                  onChosen(null)
-                }}
-              >
-                <option value="">To another sheet…</option>
-                {layout.sheets.map((s, i) =>
-                  s.id === sheet.id ? null : (
-                    <option key={s.id} value={s.id}>
-                      Sheet {i + 1}
-                    </option>
-                  ),
-                )}
-              </Select>
-            ) : null}
-          </Row>
-        </Section>
+        <ChosenPlacement sheet={sheet} chosen={chosen} placement={placement} onChosen={onChosen} />
+      ) : null}
+      {layout.sheets.length > 0 && !(placement && sheet) ? (
+        <NestingPanel
+          nesting={nesting}
+          used={(best) =>
+            best
+              ? `${best.sheets.length === 1 ? '1 sheet' : `${best.sheets.length} sheets`}, ${Math.round(100 * meanDensity(project, best.sheets))} % used`
+              : ''
+          }
+        />
       ) : null}
       <Section>
         <h2>Mat and margins</h2>
@@ -217,6 +180,26 @@ export function Sheets({ sheetId, onSheet, chosen, onChosen }: Props) {
             onCommit={(v) =>
               void changeLayout(workbench, 'Change the margin', (l) => {
                 l.mat.margin = v
+              })
+            }
+          />
+          <LengthField
+            label="Sheet from the left"
+            mm={layout.sheetAt.x}
+            unit={unit}
+            onCommit={(v) =>
+              void changeLayout(workbench, 'Lay the sheet elsewhere', (l) => {
+                l.sheetAt.x = v
+              })
+            }
+          />
+          <LengthField
+            label="Sheet from the top"
+            mm={layout.sheetAt.y}
+            unit={unit}
+            onCommit={(v) =>
+              void changeLayout(workbench, 'Lay the sheet elsewhere', (l) => {
+                l.sheetAt.y = v
               })
             }
           />

@@ -1,0 +1,61 @@
+'use client'
+import { Puzzle, Square } from 'lucide-react'
+import { useState } from 'react'
+import styled from 'styled-components'
+import { Button, QuietButton } from '@/kit/button'
+import { NumberEntry } from '@/kit/field'
+import { Progress } from '@/kit/progress'
+import { Muted, Row, Section } from '@/kit/surface'
+import type { Nesting } from './use-nesting'
+
+const Fields = styled.div`
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 10px;
+  margin: 10px 0;
+`
+
+/** How long and from which seed pieces are nested closer than their boxes allow. */
+export function NestingPanel({
+  nesting,
+  used,
+}: {
+  nesting: Nesting
+  used: (best: Nesting['best']) => string
+}) {
+  const [seconds, setSeconds] = useState(10)
+  const [seed, setSeed] = useState(1)
+  const { share, best } = nesting
+  return (
+    <Section data-testid="nesting">
+      <Row style={{ justifyContent: 'space-between' }}>
+        <h2>Nest closer</h2>
+        {share === null ? (
+          <Button onPress={() => nesting.start({ seconds, seed, shape: 'true' })}>
+            <Puzzle size={16} /> Nest
+          </Button>
+        ) : (
+          <QuietButton onPress={nesting.stop}>
+            <Square size={14} /> Stop
+          </QuietButton>
+        )}
+      </Row>
+      {share === null ? (
+        <>
+          <Muted>
+            By true outlines, openings filled too. It gets better with time and can be stopped with what it
+            has.
+          </Muted>
+          <Fields>
+            <NumberEntry label="Time" suffix="s" value={seconds} min={1} max={600} onCommit={setSeconds} />
+            <NumberEntry label="Seed" value={seed} min={0} max={999999} whole onCommit={setSeed} />
+          </Fields>
+        </>
+      ) : (
+        <div style={{ marginTop: 10 }}>
+          <Progress label={best ? used(best) : 'Looking for a first answer'} share={share} />
+        </div>
+      )}
+    </Section>
+  )
+}
