@@ -111,7 +111,8 @@ function jobOf(project: Project, paper: Paper, pieces: readonly Piece[], options
       const untouched = stocks.flatMap((s, stock) =>
         s.locked.length > 0 && !used.has(stock) ? [{ stock, laid: [] }] : [],
       )
-      return [...job.best.sheets, ...untouched].map(({ stock, laid }) => {
+      const all = [...job.best.sheets, ...untouched].sort((a, b) => a.stock - b.stock)
+      return all.map(({ stock, laid }) => {
         const { width, height, locked } = stocks[stock]!
         const placements = laid.map(({ item, x, y, rotation }): Placement => {
           const { piece, copy } = items[item]!

@@ -17,6 +17,7 @@ import { Row } from '@/kit/surface'
 import { ROLE_NAMES } from '../../role-names'
 import { api } from '../../store/api'
 import { useProject, useWorkbench } from '../../store/context'
+import { Leftovers } from './leftovers'
 
 const Grid = styled.div`
   display: grid;
@@ -155,6 +156,11 @@ export function PaperDialog({ paper, onClose }: { paper: Paper | null; onClose: 
           />
         </Colour>
       </Grid>
+      <Leftovers
+        leftovers={fields.leftovers ?? []}
+        unit={unit}
+        onChange={(leftovers) => set({ leftovers })}
+      />
       <Table>
         <thead>
           <tr>

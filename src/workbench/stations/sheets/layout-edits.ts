@@ -98,7 +98,8 @@ export async function keepOffcut(
   offcut: { width: number; height: number },
 ): Promise<void> {
   const { id, ...fields } = paper
-  const size = { width: Math.floor(offcut.width * 10) / 10, height: Math.floor(offcut.height * 10) / 10 }
+  const tenth = (v: number) => Math.floor(v * 10 + 1e-6) / 10
+  const size = { width: tenth(offcut.width), height: tenth(offcut.height) }
   await api.changePaper(id, { ...fields, leftovers: [...(paper.leftovers ?? []), { ...size, count: 1 }] })
   workbench.setPapers((await api.papers()).papers)
   workbench.say({

@@ -42,7 +42,7 @@ export function NestingPanel({
       </Row>
       {share === null ? (
         <>
-          <Muted>
+          <Muted style={{ marginTop: 6 }}>
             By true outlines, openings filled too. It gets better with time and can be stopped with what it
             has.
           </Muted>

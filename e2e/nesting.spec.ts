@@ -1,0 +1,91 @@
+import { fileURLToPath } from 'node:url'
+import { expect, type Page, test } from '@playwright/test'
+
+const caddy = fileURLToPath(new URL('../demo/drawings/tea-caddy.svg', import.meta.url))
+const station = (page: Page, name: string) =>
+  page.getByRole('navigation', { name: 'Stations' }).getByText(name).click()
+const saved = (page: Page) => expect(page.getByTestId('saved')).toHaveText('Saved')
+
+test.beforeEach(async ({ page }) => {
+  await page.goto('/')
+  await page.getByLabel('Drawing to begin with').setInputFiles(caddy)
+  await expect(page.getByTestId('piece-card').first()).toBeVisible()
+})
+
+test('pieces are nested by their true shapes, stopped, kept as one edit, and what is locked stays', async ({
+  page,
+}) => {
+  for (const [card, copies] of [
+    [1, '4'],
+    [2, '12'],
+  ] as const) {
+    await page
+      .getByTestId('piece-card')
+      .nth(card)
+      .getByLabel(/^Copies/)
+      .fill(copies)
+    await page.keyboard.press('Enter')
+  }
+  await station(page, 'Sheets')
+  await expect(page.getByTestId('sheet').first()).toBeVisible()
+  await saved(page)
+  const before = await page.getByTestId('sheet').count()
+
+  const first = page.getByTestId('placed').first()
+  await first.focus()
+  await page.keyboard.press('l')
+  const name = (await first.getAttribute('aria-label'))!
+  expect(name).toContain('locked')
+  const where = await first.getAttribute('transform')
+  await saved(page)
+
+  // Begun on another station's return, so that no piece is chosen.
+  await page.getByLabel(/^Sheet on its mat/).click({ position: { x: 600, y: 640 } })
+  await page.getByLabel('Time').fill('60')
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: 'Nest', exact: true }).click()
+  const progress = page.getByTestId('nesting').getByRole('progressbar')
+  await expect(progress).toBeVisible()
+  await expect(progress).toHaveAccessibleName(/\d sheets?, \d+ % used/)
+  await page.getByRole('button', { name: 'Stop' }).click()
+  await expect(page.getByRole('button', { name: /^Undo: Nest the pieces on/ })).toBeVisible()
+  await saved(page)
+  expect(await page.getByTestId('sheet').count()).toBeLessThanOrEqual(before + 1)
+  await expect(page.locator('[data-testid=placed][data-wrong=true]')).toHaveCount(0)
+  await expect(page.getByRole('button', { name }).first()).toHaveAttribute('transform', where!)
+
+  await page.reload()
+  await expect(page.getByRole('button', { name }).first()).toHaveAttribute('transform', where!)
+  await page.getByRole('button', { name: /^Undo: Nest/ }).click()
+  await expect(page.getByTestId('sheet')).toHaveCount(before)
+})
+
+test('a sheet is filled with one piece, and the rest is kept as a leftover', async ({ page }) => {
+  await station(page, 'Sheets')
+  await expect(page.getByTestId('sheet')).toHaveCount(2)
+  await page.getByRole('button', { name: /^Piece 4/ }).focus()
+  const repeat = page.getByTestId('repeat')
+  await expect(repeat).toContainText('20 fit: 5 × 4')
+  await expect(repeat).toContainText('mm to spare across')
+  await expect(repeat).toContainText('would fit at')
+  await repeat.getByRole('button', { name: 'Fill the sheet with 20' }).click()
+  await expect(page.getByTestId('placed')).toHaveCount(20)
+  await expect(page.getByTestId('sheet')).toHaveCount(3)
+  await expect(page.locator('[data-testid=placed][data-wrong=true]')).toHaveCount(0)
+  await saved(page)
+
+  await page.getByRole('button', { name: /^Piece 4, copy 3/ }).focus()
+  await page.getByTestId('repeat').getByLabel('Down').fill('2')
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('placed')).toHaveCount(10)
+  await page.getByRole('button', { name: 'Keep the rest' }).click()
+  await expect(page.getByText(/A leftover of 304\.8 × [\d.]+ mm of “Oolong card” is kept/)).toBeVisible()
+  await saved(page)
+
+  // The papers are those of every project: the leftover goes again.
+  const { papers } = await (await page.request.get('/api/papers')).json()
+  const { id, ...fields } = papers[0]
+  expect(fields.leftovers).toHaveLength(1)
+  const done = await page.request.put(`/api/papers/${id}`, { data: { ...fields, leftovers: [] } })
+  expect(done.ok()).toBe(true)
+})
