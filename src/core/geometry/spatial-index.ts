@@ -21,4 +21,9 @@ export class SpatialIndex {
   near(x: number, y: number, radius: number): number[] {
     return this.tree?.neighbors(x, y, Infinity, radius) ?? []
   }
+
+  /** Positions of the boxes nearest to a point, at most `count`, nearest first. */
+  nearest(x: number, y: number, count: number): number[] {
+    return this.tree?.neighbors(x, y, count) ?? []
+  }
 }
