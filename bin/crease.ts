@@ -12,7 +12,7 @@ const USAGE = `crease sort FILE... [--units-per-inch N] [--page N] [--json]
 crease lay FILE --paper NAME|WxH... [--mat WxH] [--spacing MM] [--margin MM] [--rotations any|quarter|half|none]
            [--copies N] [--seconds N] [--seed N] [--shape true|box] [--json]
            of several papers all but the last are leftovers, one sheet each
-crease export FILE --to svg|dxf|pdf|gcode --out PATH [--paper NAME|WxH] [--mat WxH]`
+crease export FILE --to svg|dxf|pdf|gcode|hpgl --out PATH [--paper NAME|WxH] [--mat WxH]`
 
 /** The core without a screen: messages on stderr, results on stdout. Answers the exit code. */
 async function main(): Promise<number> {

@@ -3,6 +3,7 @@ import type { Paper } from '../src/core/document/paper'
 import type { Project, Sheet } from '../src/core/document/schema'
 import { sheetToDxf } from '../src/core/export/dxf'
 import { planToGcode } from '../src/core/export/gcode'
+import { planToHpgl } from '../src/core/export/hpgl'
 import { sheetToPdf } from '../src/core/export/pdf'
 import { sheetToSvg } from '../src/core/export/svg'
 
@@ -19,6 +20,7 @@ const WRITERS: Readonly<Record<string, Write>> = {
   dxf: sheetToDxf,
   pdf: sheetToPdf,
   gcode: (project, sheet, paper, title) => planToGcode(planSheet(project, sheet, paper), title),
+  hpgl: (project, sheet, paper, title) => planToHpgl(planSheet(project, sheet, paper), title),
 }
 export const EXPORT_KINDS = Object.keys(WRITERS)
 

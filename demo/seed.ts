@@ -4,7 +4,8 @@ import { addSource } from '../src/core/binding/add-source'
 import { emptyProject, PLAIN_READING, type Project, type Reading } from '../src/core/document/schema'
 import { readDrawing } from '../src/core/intake/formats'
 import { closeDatabase } from '../src/server/database'
-import { listPapers } from '../src/server/papers/store'
+import { cutters } from '../src/server/library/cutters'
+import { papers } from '../src/server/library/papers'
 import { createProject, listProjects } from '../src/server/projects/store'
 import { decodePicture } from '../src/tasks/decode-picture'
 import { TEAPOT_SIZE } from './teapot'
@@ -28,7 +29,8 @@ const DEMOS: readonly { file: string; name: string; source: string; reading?: Pa
 const CADDY_PIECES = ['Front and side', 'Back and lid', 'Cup shelf', 'Window pane', 'Label strip']
 
 async function seed(): Promise<void> {
-  await listPapers()
+  await papers.list()
+  await cutters.list()
   if ((await listProjects()).length > 0) return
   for (const { file, name, source, reading } of DEMOS) {
     const bytes = readFileSync(fileURLToPath(new URL(`./drawings/${file}`, import.meta.url)))

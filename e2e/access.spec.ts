@@ -64,7 +64,7 @@ test('from file to finished sheet by keyboard alone', async ({ page }) => {
   await page.keyboard.press('Enter')
   const cutter = page.getByTestId('cutter')
   for (const tool of ['scoring tip', 'knife']) {
-    await expect(cutter).toContainText(`Put in the ${tool}`)
+    await expect(cutter).toContainText(`put in the ${tool}`, { ignoreCase: true })
     await tabTo(page, /Done, go on/)
     await page.keyboard.press('Enter')
   }

@@ -75,9 +75,9 @@ test('a dropped drawing goes all the way to a cut sheet and back', async ({ page
   const cutter = page.getByTestId('cutter')
   await expect(cutter).toContainText('Put in the scoring tip')
   await page.getByRole('button', { name: 'Done, go on' }).click()
-  await expect(cutter).toContainText('Put in the knife')
+  await expect(cutter).toContainText('put in the knife')
   await page.reload()
-  await expect(cutter).toContainText('Put in the knife')
+  await expect(cutter).toContainText('put in the knife')
   await page.getByRole('button', { name: 'Done, go on' }).click()
   await expect(cutter).toContainText('Finished')
   const deviation = Number.parseFloat((await page.getByTestId('deviation').textContent()) ?? '')
@@ -257,7 +257,9 @@ test('the stand-in cutter is paused, resumed and cancelled, and one sheet waits 
   await page.getByRole('button', { name: 'Send the sheet' }).click()
   const cutter = page.getByTestId('cutter')
   await expect(cutter).toContainText('Put in the scoring tip')
-  const busy = await page.request.post(`/api/projects/${page.url().split('/')[4]}/sheets/sheet-1/job`)
+  const busy = await page.request.post(`/api/projects/${page.url().split('/')[4]}/sheets/sheet-1/job`, {
+    data: {},
+  })
   expect(busy.status()).toBe(409)
   expect((await busy.json()).message).toContain('busy')
   await page.getByRole('button', { name: 'Done, go on' }).click()

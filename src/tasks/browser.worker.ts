@@ -1,5 +1,7 @@
 import { expose } from 'comlink'
 import { rebind } from '../core/binding/reconcile'
+import { type RunSummary, summarise } from '../core/cutting/summary'
+import { type Cutter, PLAIN_CUTTER } from '../core/document/cutter'
 import { applyChanges, type Change, type Edit } from '../core/document/edits'
 import { type Family, familiesOf } from '../core/document/families'
 import type { Paper } from '../core/document/paper'
@@ -93,6 +95,10 @@ const computer = {
   },
   stopNesting(): void {
     nesting += 1
+  },
+  /** What running all sheets takes, on a cutter of the library or a plain one. */
+  summarise(papers: Paper[], cutter: Cutter | null): RunSummary {
+    return summarise(open(), papers, cutter ?? PLAIN_CUTTER)
   },
   pack(papers: Paper[]): Pick<Layout, 'sheets' | 'unplaced'> {
     return packSheets(open(), papers)

@@ -3,6 +3,7 @@ import { useEffect, useMemo, useState } from 'react'
 import styled from 'styled-components'
 import { planSheet } from '@/core/cutting/plan'
 import { timelineOf } from '@/core/cutting/timeline'
+import { PLAIN_CUTTER } from '@/core/document/cutter'
 import type { Sheet } from '@/core/document/schema'
 import { Notice } from '@/kit/notice'
 import { Drawing } from './drawing/drawing'
@@ -101,8 +102,12 @@ function RunView() {
   const id = useProject((s) => s.id)
   const project = useProject((s) => s.project)
   const paper = useProject((s) => s.papers.find((p) => p.id === sheet?.paper)) ?? null
-  const plan = useMemo(() => (sheet ? planSheet(project, sheet, paper) : null), [project, sheet, paper])
-  const timeline = useMemo(() => (plan ? timelineOf(plan) : null), [plan])
+  const cutter = useProject((s) => s.cutters.find((c) => c.id === s.project.run.cutter)) ?? PLAIN_CUTTER
+  const plan = useMemo(
+    () => (sheet ? planSheet(project, sheet, paper, cutter) : null),
+    [project, sheet, paper, cutter],
+  )
+  const timeline = useMemo(() => (plan ? timelineOf(plan, cutter) : null), [plan, cutter])
   const job = useJob(id, sheet?.id ?? null)
   return (
     <Middle>

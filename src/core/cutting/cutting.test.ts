@@ -1,15 +1,27 @@
 import { describe, expect, it } from 'vitest'
-import { PLAIN_SETTINGS } from '../document/paper'
-import { emptyProject, type Line, type Project, type Role, type Sheet } from '../document/schema'
+import { PLAIN_CUTTER } from '../document/cutter'
+import { type Paper, PLAIN_SETTINGS } from '../document/paper'
+import {
+  emptyProject,
+  type Finding,
+  type Line,
+  type Project,
+  type Role,
+  type Sheet,
+} from '../document/schema'
 import { flatten } from '../geometry/flatten'
 import { readPath } from '../geometry/path'
 import { polylineLength } from '../geometry/polyline'
+import { settingsAdvice } from './advice'
 import { intoDashes } from './dashes'
 import { greatestDeviation } from './deviation'
 import { orderStrokes } from './order'
-import type { Stroke } from './pass'
+import type { Pass, Stroke, Tool } from './pass'
+import { passAlone } from './pauses'
 import { planSheet } from './plan'
-import { MACHINE, timelineOf } from './timeline'
+import { changesOver, runOrder } from './run-order'
+import { planTestCut } from './test-cut'
+import { timelineOf } from './timeline'
 
 const rect = (x: number, y: number, w: number, h: number) =>
   `M${x} ${y}L${x + w} ${y}L${x + w} ${y + h}L${x} ${y + h}Z`
@@ -74,13 +86,13 @@ describe('planSheet', () => {
     ['gone', 'skip', 'M55 25L60 25'],
   ]
 
-  it('has the passes score, perforate, pen, cut; prints and skips nothing (common practice: score before cutting)', () => {
+  it('has the passes score, pen, perforate, cut; prints and skips nothing (common practice: score before cutting)', () => {
     const { project: p, sheet } = project(lines)
     const { passes } = planSheet(p, sheet, null)
     expect(passes.map((x) => [x.role, x.tool, x.dashed])).toEqual([
       ['score', 'scoring tip', false],
-      ['perforate', 'knife', true],
       ['pen', 'pen', false],
+      ['perforate', 'knife', true],
       ['cut', 'knife', false],
     ])
     expect(passes[3]!.strokes.at(-1)!.line).toBe('out')
@@ -90,7 +102,7 @@ describe('planSheet', () => {
 
   it('cuts scores as dashes where asked, with the knife and the cut settings', () => {
     const { project: p, sheet } = project(lines, true)
-    const [score] = planSheet(p, sheet, null).passes
+    const score = planSheet(p, sheet, null).passes.find((x) => x.role === 'score')
     expect(score).toMatchObject({ role: 'score', tool: 'knife', dashed: true, setting: PLAIN_SETTINGS.cut })
     expect(score!.strokes.length).toBeGreaterThan(8)
   })
@@ -181,19 +193,146 @@ describe('orderStrokes', () => {
 })
 
 describe('timelineOf', () => {
-  it('adds lengths over speeds, lifts and changes', () => {
+  const lines: [string, Role, string][] = [
+    ['out', 'cut', rect(0, 0, 80, 60)],
+    ['fold', 'score', 'M40 0L40 60'],
+  ]
+
+  it('adds the time of each stretch, travel, lifts and pauses', () => {
+    const { project: p, sheet } = project(lines)
+    const { total, passes, changes } = timelineOf(planSheet(p, sheet, null))
+    expect(changes.map((c) => [c.tool, c.words])).toEqual([
+      ['scoring tip', 'Put in the scoring tip'],
+      ['knife', 'Take out the scoring tip and put in the knife'],
+    ])
+    // The outline goes on over its start by 1 mm.
+    expect(passes.map((x) => x.worked)).toEqual([expect.closeTo(60, 6), expect.closeTo(281, 6)])
+    // Textbook kinematics: L/v + v/a for the score of 60 mm from rest to rest.
+    const { acceleration, liftTime, changeTime, travelSpeed } = PLAIN_CUTTER
+    const score = 60 / 100 + 100 / acceleration
+    const travel = (mm: number) => mm / travelSpeed + travelSpeed / acceleration
+    expect(passes[0]!.end).toBeCloseTo(changeTime + travel(passes[0]!.travelled) + 2 * liftTime + score, 6)
+    expect(total).toBeGreaterThan(2 * changeTime + 60 / 100 + 281 / 80)
+  })
+
+  it('takes longer for scores cut as dashes than for solid ones (common practice: each dash is a cut of its own)', () => {
+    const solid = project(lines)
+    const dashed = project(lines, true)
+    const time = (x: ReturnType<typeof project>) =>
+      timelineOf(planSheet(x.project, x.sheet, null), { ...PLAIN_CUTTER, changeTime: 0 }).total
+    expect(time(dashed)).toBeGreaterThan(time(solid) + 2)
+  })
+})
+
+describe('pauses', () => {
+  const kinds = (tip: boolean, holders: number) => {
+    const { project: p, sheet } = project([
+      ['out', 'cut', rect(0, 0, 80, 60)],
+      ['fold', 'score', 'M40 0L40 60'],
+      ['name', 'pen', 'M55 10L60 10'],
+    ])
+    return planSheet(p, sheet, null, { ...PLAIN_CUTTER, tip, holders }).passes.map((x) => [x.role, x.pause])
+  }
+
+  it('tell a hand what to do wherever tool or depth change', () => {
+    expect(kinds(true, 1)).toEqual([
+      ['score', 'Put in the scoring tip'],
+      ['pen', 'Take out the scoring tip and put in the pen'],
+      ['cut', 'Take out the pen and put in the knife'],
+    ])
+  })
+
+  it('score with the blade at its lowest depth where there is no tip, and ask for the other depth then', () => {
+    expect(kinds(false, 1)).toEqual([
+      ['pen', 'Put in the pen'],
+      ['score', 'Take out the pen and put in the knife, and set the blade to its lowest depth, for scoring'],
+      ['cut', 'Set the blade to the depth that cuts this card'],
+    ])
+  })
+
+  it('are fewer with two holders: what is not needed for longest makes room', () => {
+    expect(kinds(true, 2)).toEqual([
+      ['score', 'Put in the scoring tip'],
+      ['pen', 'Put in the pen'],
+      ['cut', 'Take out the scoring tip and put in the knife'],
+    ])
+  })
+
+  it('are told anew where one pass is run alone', () => {
     const { project: p, sheet } = project([
       ['out', 'cut', rect(0, 0, 80, 60)],
       ['fold', 'score', 'M40 0L40 60'],
     ])
-    const { total, passes, changes } = timelineOf(planSheet(p, sheet, null))
-    expect(changes.map((c) => c.tool)).toEqual(['scoring tip', 'knife'])
-    expect(passes.map((x) => x.worked)).toEqual([expect.closeTo(60, 6), expect.closeTo(280, 6)])
-    const travel = passes[0]!.travelled + passes[1]!.travelled
-    // Textbook kinematics at constant speed: t = s / v.
-    const expected =
-      60 / 100 + 280 / 80 + travel / MACHINE.travelSpeed + 4 * MACHINE.liftTime + 2 * MACHINE.changeTime
-    expect(total).toBeCloseTo(expected, 6)
+    const alone = passAlone(planSheet(p, sheet, null), 1, 1)!
+    expect(alone.passes.map((x) => [x.role, x.pause])).toEqual([['cut', 'Put in the knife']])
+    expect(passAlone(alone, 1, 1)).toBeNull()
+  })
+})
+
+describe('planTestCut', () => {
+  it('lies in a free corner of what may be worked on, and in none where all are taken', () => {
+    const { project: p, sheet } = project([['out', 'cut', rect(0, 0, 80, 60)]])
+    const plan = planTestCut(p, sheet, null, PLAIN_CUTTER)!
+    const all = plan.passes.flatMap((x) => x.strokes.flatMap((s) => [...s.points]))
+    expect(plan.passes.map((x) => x.role)).toEqual(['score', 'cut'])
+    // Right lower corner: the margin of the sheet is 3 mm there, that of the mat is further out.
+    expect(Math.max(...all.filter((_, i) => i % 2 === 0))).toBeCloseTo(197, 9)
+    expect(Math.max(...all.filter((_, i) => i % 2 === 1))).toBeCloseTo(97, 9)
+    const full = project([['out', 'cut', rect(0, 0, 194, 94)]])
+    full.sheet.placements[0] = { piece: 'p', copy: 0, x: 3, y: 3, rotation: 0 }
+    expect(planTestCut(full.project, full.sheet, null, PLAIN_CUTTER)).toBeNull()
+  })
+})
+
+describe('runOrder', () => {
+  const sheet = (paper: string, ...tools: Tool[]) => ({
+    paper,
+    plan: { passes: tools.map((tool) => ({ tool }) as Pass) },
+  })
+
+  it('keeps papers together and changes tools as seldom as it can', () => {
+    const sheets = [
+      sheet('plum', 'scoring tip', 'knife'),
+      sheet('rice', 'knife'),
+      sheet('plum', 'knife'),
+      sheet('rice', 'scoring tip', 'knife'),
+      sheet('plum', 'knife'),
+    ]
+    const order = runOrder(sheets)
+    expect(order.map((i) => sheets[i]!.paper).join(' ')).toMatch(
+      /^(plum plum plum rice rice|rice rice plum plum plum)$/,
+    )
+    // Two sheets need the tip: it goes in and the knife goes back twice, by any order.
+    expect(changesOver(sheets, order)).toBe(4)
+  })
+})
+
+describe('settingsAdvice', () => {
+  const { sheet } = project([['out', 'cut', rect(0, 0, 80, 60)]])
+  const card = (weight: number, caliper: number, passes = 1): Paper => ({
+    id: 'x',
+    name: 'Harbour kraft',
+    width: 210,
+    height: 297,
+    weight,
+    caliper,
+    colour: '#ffffff',
+    backColour: '#ffffff',
+    settings: { ...PLAIN_SETTINGS, cut: { force: 200, speed: 80, passes } },
+  })
+  const fine: Finding = { rule: 'thin-part', severity: 'warning', message: '', lines: [], pieces: ['p'] }
+
+  it('asks for less force and one pass where detail is fine (common practice: about a quarter less)', () => {
+    expect(settingsAdvice(sheet, card(220, 0.3, 2), [fine]).join(' ')).toMatch(
+      /once only.*about 150 g in place of 200 g/,
+    )
+    expect(settingsAdvice(sheet, card(220, 0.3), [{ ...fine, pieces: ['other'] }])).toEqual([])
+  })
+
+  it('asks for more passes on heavy card', () => {
+    expect(settingsAdvice(sheet, card(300, 0.45), [])).toEqual([expect.stringContaining('two passes')])
+    expect(settingsAdvice(sheet, card(300, 0.45, 2), [])).toEqual([])
+    expect(settingsAdvice(sheet, null, [fine])).toEqual([])
   })
 })
 

@@ -1,4 +1,4 @@
-export type JobStatus = 'running' | 'paused' | 'tool-change' | 'done' | 'cancelled' | 'interrupted'
+export type JobStatus = 'running' | 'paused' | 'tool-change' | 'jammed' | 'done' | 'cancelled' | 'interrupted'
 
 /** How a sheet fares on a cutter. */
 export type JobState = {
@@ -18,4 +18,9 @@ export type JobState = {
 /** A job with its place, and what was drawn so far: flat points in sheet mm. */
 export type JobView = { id: string; projectId: string; sheetId: string; state: JobState; drawn: number[][] }
 
-export type JobCommand = 'pause' | 'resume' | 'cancel'
+export const JOB_COMMANDS = ['pause', 'resume', 'cancel', 'jam'] as const
+export type JobCommand = (typeof JOB_COMMANDS)[number]
+
+/** Whether a job still needs the cutter. */
+export const isActive = ({ status }: Pick<JobState, 'status'>): boolean =>
+  ['running', 'paused', 'tool-change', 'jammed'].includes(status)

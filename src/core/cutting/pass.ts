@@ -7,6 +7,16 @@ export type Stroke = { line: string; piece: string; copy: number; points: Polyli
 export type Tool = 'scoring tip' | 'knife' | 'pen'
 
 /** One tool's visit to a sheet: tool, settings, ordered tool path in sheet coordinates (mm, y down). */
-export type Pass = { role: ToolRole; tool: Tool; setting: CutSetting; dashed: boolean; strokes: Stroke[] }
+export type Pass = {
+  role: ToolRole
+  tool: Tool
+  /** the blade at its lowest depth, in place of a scoring tip */
+  light: boolean
+  setting: CutSetting
+  dashed: boolean
+  strokes: Stroke[]
+  /** what a hand must do before it, in plain words; null where nothing is to be done */
+  pause: string | null
+}
 
 export type SheetPlan = { sheet: string; width: number; height: number; paperName: string; passes: Pass[] }

@@ -1,3 +1,4 @@
+import { type Cutter, PLAIN_CUTTER } from '../document/cutter'
 import { type Paper, PLAIN_SETTINGS, TOOL_ROLES, type ToolRole } from '../document/paper'
 import { linesOf } from '../document/pieces'
 import type { Project, Sheet } from '../document/schema'
@@ -6,64 +7,105 @@ import { transformContour } from '../geometry/path'
 import { shapeOf } from '../geometry/shape'
 import { placementTransform } from '../sheets/place'
 import { beatOfLine } from './beat-of-line'
+import { overrun, pivotPath } from './blade'
 import { intoDashes } from './dashes'
 import { orderStrokes } from './order'
-import type { Pass, SheetPlan, Stroke, Tool } from './pass'
+import type { Pass, SheetPlan, Stroke } from './pass'
+import { withPauses } from './pauses'
 
-const TOOL: Record<ToolRole, Tool> = { score: 'scoring tip', perforate: 'knife', pen: 'pen', cut: 'knife' }
+/** How the plan's cutter moves and is fitted out. */
+export type PlanCutter = Pick<Cutter, 'tip' | 'holders' | 'overlap' | 'bladeOffset'>
+
+/** What a pass is made of before it is ordered. */
+type Kind = Pick<Pass, 'role' | 'tool' | 'light' | 'dashed'>
 
 /**
- * The passes of a sheet in their order: score, perforate, pen, cut; inside a pass what lies within is done before
+ * The kinds of passes in their order: scores before any cut, the pen before any cut, and the knife's passes together.
+ * Where the knife scores too, the pen comes before it, so that the knife stays in.
+ */
+function kindsOf(tip: boolean): Kind[] {
+  const score: Kind = { role: 'score', tool: tip ? 'scoring tip' : 'knife', light: !tip, dashed: false }
+  const pen: Kind = { role: 'pen', tool: 'pen', light: false, dashed: false }
+  const knife = { tool: 'knife', light: false } as const
+  return [
+    ...(tip ? [score, pen] : [pen, score]),
+    { ...knife, role: 'score', dashed: true },
+    { ...knife, role: 'perforate', dashed: true },
+    { ...knife, role: 'cut', dashed: false },
+  ]
+}
+
+/**
+ * The passes of a sheet in their order, with the pauses between them; inside a pass what lies within is done before
  * what holds it.
+ * @param cutter the machine's tools, and how its blade cuts
  * @param tolerance how far the straight moves may stray from the lines, mm
  */
-export function planSheet(project: Project, sheet: Sheet, paper: Paper | null, tolerance = 0.02): SheetPlan {
-  const plain = new Map<ToolRole, Stroke[]>(TOOL_ROLES.map((role) => [role, []]))
-  const dashed = new Map<ToolRole, Stroke[]>(TOOL_ROLES.map((role) => [role, []]))
-  for (const placement of sheet.placements) {
-    const piece = project.pieces[placement.piece]
-    if (!piece) continue
-    const transform = placementTransform(project, piece, placement)
-    for (const line of linesOf(project, piece.lines)) {
-      const role = line.role as ToolRole
-      if (!plain.has(role)) continue
-      const contour = transformContour(shapeOf(line.d).contour, transform)
-      const points = flatten(contour, tolerance)
-      const whole = { line: line.id, piece: piece.id, copy: placement.copy, points, closed: contour.closed }
-      const beat = beatOfLine(project, line)
-      if (!beat) plain.get(role)!.push(whole)
-      else
-        for (const dash of intoDashes(points, beat.dash, beat.gap))
-          dashed.get(role)!.push({ ...whole, points: dash, closed: false })
-    }
-  }
+export function planSheet(
+  project: Project,
+  sheet: Sheet,
+  paper: Paper | null,
+  cutter: PlanCutter = PLAIN_CUTTER,
+  tolerance = 0.02,
+): SheetPlan {
   const settings = paper?.settings ?? PLAIN_SETTINGS
-  const passes = TOOL_ROLES.flatMap((role): Pass[] => {
-    const made: Pass[] = []
-    if (plain.get(role)!.length > 0)
-      made.push({
-        role,
-        tool: TOOL[role],
-        setting: settings[role],
-        dashed: false,
-        strokes: orderStrokes(plain.get(role)!),
-      })
+  const strokes = strokesOf(project, sheet, tolerance)
+  const passes = kindsOf(cutter.tip).flatMap((kind): Omit<Pass, 'pause'>[] => {
+    const found = strokes.get(keyOf(kind)) ?? []
+    if (found.length === 0) return []
     // A score that is cut as dashes is a matter of the knife.
-    if (dashed.get(role)!.length > 0)
-      made.push({
-        role,
-        tool: 'knife',
-        setting: role === 'score' ? settings.cut : settings[role],
-        dashed: true,
-        strokes: orderStrokes(dashed.get(role)!),
-      })
-    return made
+    const setting = kind.role === 'score' && kind.dashed ? settings.cut : settings[kind.role]
+    const ordered = orderStrokes(found)
+    return [
+      {
+        ...kind,
+        setting,
+        strokes: kind.tool === 'knife' ? ordered.map((s) => forBlade(s, cutter)) : ordered,
+      },
+    ]
   })
   return {
     sheet: sheet.id,
     width: sheet.width,
     height: sheet.height,
     paperName: paper?.name ?? 'Paper',
-    passes,
+    passes: withPauses(passes, cutter.holders),
   }
 }
+
+const keyOf = ({ role, dashed }: Pick<Kind, 'role' | 'dashed'>): string => `${role} ${dashed}`
+
+/** A sheet's strokes in its own coordinates, by role and whether they are dashes. */
+function strokesOf(project: Project, sheet: Sheet, tolerance: number): Map<string, Stroke[]> {
+  const strokes = new Map<string, Stroke[]>()
+  const put = (role: ToolRole, dashed: boolean, stroke: Stroke) => {
+    const key = keyOf({ role, dashed })
+    const known = strokes.get(key)
+    if (known) known.push(stroke)
+    else strokes.set(key, [stroke])
+  }
+  for (const placement of sheet.placements) {
+    const piece = project.pieces[placement.piece]
+    if (!piece) continue
+    const transform = placementTransform(project, piece, placement)
+    for (const line of linesOf(project, piece.lines)) {
+      const role = line.role as ToolRole
+      if (!TOOL_ROLES.includes(role)) continue
+      const contour = transformContour(shapeOf(line.d).contour, transform)
+      const points = flatten(contour, tolerance)
+      const whole = { line: line.id, piece: piece.id, copy: placement.copy, points, closed: contour.closed }
+      const beat = beatOfLine(project, line)
+      if (!beat) put(role, false, whole)
+      else
+        for (const dash of intoDashes(points, beat.dash, beat.gap))
+          put(role, true, { ...whole, points: dash, closed: false })
+    }
+  }
+  return strokes
+}
+
+/** A stroke as the blade is led along it: over its start where it is closed, and ahead of a tip that trails. */
+const forBlade = (stroke: Stroke, { overlap, bladeOffset }: PlanCutter): Stroke => ({
+  ...stroke,
+  points: pivotPath(stroke.closed ? overrun(stroke.points, overlap) : stroke.points, bladeOffset),
+})

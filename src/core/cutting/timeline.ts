@@ -1,15 +1,7 @@
+import { type CutterFields, PLAIN_CUTTER } from '../document/cutter'
 import { lengthOfVector } from '../geometry/point'
+import { type Motion, stretchTimes, trapezoidTime } from './motion'
 import type { Pass, SheetPlan, Tool } from './pass'
-
-/** How a machine moves when no paper says otherwise (common practice for desktop cutters). */
-export const MACHINE = {
-  /** mm/s with the tool up */
-  travelSpeed: 200,
-  /** s to lower or lift the tool */
-  liftTime: 0.15,
-  /** s that a person takes to change the tool */
-  changeTime: 30,
-}
 
 /** One straight movement: from `from` to `to` seconds, to (x, y) in sheet mm, tool down or up. */
 export type Move = { start: number; end: number; x: number; y: number; down: boolean; pass: number }
@@ -19,48 +11,62 @@ export type PassTime = {
   tool: Tool
   start: number
   end: number
+  /** mm with the tool down, and up */
   worked: number
   travelled: number
+  /** how often the tool is lowered */
+  lifts: number
 }
 
 export type Timeline = {
   moves: Move[]
   passes: PassTime[]
-  /** moments at which a hand must change the tool, s from the start */
-  changes: { at: number; tool: Tool }[]
-  /** s in all, tool changes included */
+  /** moments at which a hand is needed, s from the start, and what it does */
+  changes: { at: number; tool: Tool; words: string }[]
+  /** s in all, pauses included */
   total: number
 }
 
-/** When each movement of a plan happens, at constant speeds. The tool begins at the sheet's left upper corner. */
-export function timelineOf(plan: SheetPlan): Timeline {
+type Moving = Pick<CutterFields, 'travelSpeed' | 'acceleration' | 'cornerSpeed' | 'liftTime' | 'changeTime'>
+
+/**
+ * When each movement of a plan happens: tool paths with speeding up, slowing down and corners, travel, lifting, and
+ * pauses for a hand. The tool begins at the sheet's left upper corner.
+ */
+export function timelineOf(plan: SheetPlan, cutter: Moving = PLAIN_CUTTER): Timeline {
   const moves: Move[] = []
   const passes: PassTime[] = []
   const changes: Timeline['changes'] = []
-  let t = 0
-  let x = 0
-  let y = 0
-  let tool: Tool | null = null
+  const { acceleration, liftTime } = cutter
+  let [t, x, y] = [0, 0, 0]
   plan.passes.forEach((pass, k) => {
-    if (pass.tool !== tool) {
-      changes.push({ at: t, tool: pass.tool })
-      t += MACHINE.changeTime
-      tool = pass.tool
+    const { role, tool, setting } = pass
+    if (pass.pause) {
+      changes.push({ at: t, tool, words: pass.pause })
+      t += cutter.changeTime
     }
-    const time: PassTime = { role: pass.role, tool: pass.tool, start: t, end: t, worked: 0, travelled: 0 }
-    const go = (toX: number, toY: number, down: boolean) => {
-      const length = lengthOfVector(toX - x, toY - y)
-      const end = t + length / (down ? pass.setting.speed : MACHINE.travelSpeed)
-      moves.push({ start: t, end, x: toX, y: toY, down, pass: k })
-      if (down) time.worked += length
-      else time.travelled += length
-      ;[t, x, y] = [end, toX, toY]
-    }
+    const time: PassTime = { role, tool, start: t, end: t, worked: 0, travelled: 0, lifts: 0 }
+    const motion: Motion = { speed: setting.speed, acceleration, corner: cutter.cornerSpeed }
     for (const { points } of repeated(pass)) {
-      go(points[0]!, points[1]!, false)
-      t += MACHINE.liftTime
-      for (let i = 2; i < points.length; i += 2) go(points[i]!, points[i + 1]!, true)
-      t += MACHINE.liftTime
+      const way = lengthOfVector(points[0]! - x, points[1]! - y)
+      const travel = way > 0 ? trapezoidTime(way, 0, 0, { speed: cutter.travelSpeed, acceleration }) : 0
+      moves.push({ start: t, end: t + travel, x: points[0]!, y: points[1]!, down: false, pass: k })
+      t += travel + liftTime
+      time.travelled += way
+      time.lifts += 1
+      const times = stretchTimes(points, motion)
+      for (let i = 1; i <= times.length; i += 1) {
+        const end = t + times[i - 1]!
+        moves.push({ start: t, end, x: points[2 * i]!, y: points[2 * i + 1]!, down: true, pass: k })
+        time.worked += lengthOfVector(
+          points[2 * i]! - points[2 * i - 2]!,
+          points[2 * i + 1]! - points[2 * i - 1]!,
+        )
+        t = end
+      }
+      x = points[points.length - 2]!
+      y = points[points.length - 1]!
+      t += liftTime
     }
     time.end = t
     passes.push(time)

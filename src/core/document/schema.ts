@@ -221,9 +221,17 @@ export const layoutSchema = z.object({
 })
 export type Layout = z.infer<typeof layoutSchema>
 
+/** What a sheet can be saved as. */
+export const FILE_KINDS = ['svg', 'dxf', 'pdf', 'png', 'gcode', 'hpgl'] as const
+export type FileKind = (typeof FILE_KINDS)[number]
+
 export const runSchema = beatSchema.extend({
   /** every score cut as dashes, for machines without a scoring tip */
   dashedScores: z.boolean(),
+  /** the cutter in the library; a plain one where none is chosen */
+  cutter: id.nullable().optional(),
+  /** the kinds of files that are saved for all sheets together */
+  files: z.array(z.enum(FILE_KINDS)).max(FILE_KINDS.length).optional(),
 })
 export type RunSettings = z.infer<typeof runSchema>
 

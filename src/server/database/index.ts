@@ -4,6 +4,7 @@ import { Sequelize, Transaction } from 'sequelize'
 import sqlite3 from 'sqlite3'
 import { SequelizeStorage, Umzug } from 'umzug'
 import { initial } from './migrations/0001-initial'
+import { cutters } from './migrations/0002-cutters'
 import { defineModels } from './models'
 
 /** Where the database lies: `VELVET_DB`, or `data/velvet-crease.db`. */
@@ -71,7 +72,7 @@ async function prepare(sequelize: Sequelize): Promise<void> {
 /** Brings the tables up to date. */
 export async function migrate(sequelize: Sequelize): Promise<void> {
   const umzug = new Umzug({
-    migrations: [initial],
+    migrations: [initial, cutters],
     context: sequelize.getQueryInterface(),
     storage: new SequelizeStorage({ sequelize }),
     logger: undefined,

@@ -51,6 +51,14 @@ export class PaperRow extends Model<InferAttributes<PaperRow>, InferCreationAttr
   declare deletedAt: CreationOptional<Date | null>
 }
 
+export class CutterRow extends Model<InferAttributes<CutterRow>, InferCreationAttributes<CutterRow>> {
+  declare id: string
+  /** JSON of the cutter's fields */
+  declare fields: string
+  declare position: number
+  declare deletedAt: CreationOptional<Date | null>
+}
+
 export class JobRow extends Model<InferAttributes<JobRow>, InferCreationAttributes<JobRow>> {
   declare id: string
   declare projectId: string
@@ -99,6 +107,10 @@ export function defineModels(sequelize: Sequelize): void {
   PaperRow.init(
     { id, fields: DataTypes.TEXT, position: DataTypes.INTEGER, deletedAt: DataTypes.DATE },
     { sequelize, tableName: 'papers', timestamps: false },
+  )
+  CutterRow.init(
+    { id, fields: DataTypes.TEXT, position: DataTypes.INTEGER, deletedAt: DataTypes.DATE },
+    { sequelize, tableName: 'cutters', timestamps: false },
   )
   JobRow.init(
     {

@@ -10,7 +10,7 @@ import { makeEdit, setLines } from '../../core/document/edits'
 import { emptyProject, type Project } from '../../core/document/schema'
 import { readFile } from '../../tasks/read-file'
 import { closeDatabase, database } from '../database'
-import { addPaper, changePaper, listPapers, setPaperDeleted } from '../papers/store'
+import { papers } from '../library/papers'
 import { asProblem, type Problem } from '../problem'
 import {
   createProject,
@@ -215,17 +215,17 @@ describe('a database in trouble', () => {
 
 describe('papers', () => {
   it('begin with a small library, and are added, changed, taken out and put back', async () => {
-    const first = await listPapers()
+    const first = await papers.list()
     expect(first.length).toBeGreaterThanOrEqual(5)
     const { id: _, ...fields } = first[0]!
-    const added = await addPaper({ ...fields, name: 'Moss' })
-    await changePaper(added.id, { ...fields, name: 'Deep moss', weight: 300 })
+    const added = await papers.add({ ...fields, name: 'Moss' })
+    await papers.change(added.id, { ...fields, name: 'Deep moss', weight: 300 })
     await restart()
-    expect((await listPapers()).at(-1)).toMatchObject({ name: 'Deep moss', weight: 300 })
-    await setPaperDeleted(added.id, true)
-    expect(await listPapers()).toEqual(first)
-    await setPaperDeleted(added.id, false)
-    expect(await listPapers()).toHaveLength(first.length + 1)
-    expect((await problemOf(changePaper('none', fields))).status).toBe(404)
+    expect((await papers.list()).at(-1)).toMatchObject({ name: 'Deep moss', weight: 300 })
+    await papers.setDeleted(added.id, true)
+    expect(await papers.list()).toEqual(first)
+    await papers.setDeleted(added.id, false)
+    expect(await papers.list()).toHaveLength(first.length + 1)
+    expect((await problemOf(papers.change('none', fields))).status).toBe(404)
   })
 })

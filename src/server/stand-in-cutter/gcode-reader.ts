@@ -1,35 +1,24 @@
-/** One step of a program that the stand-in cutter can carry out. */
-export type Step =
-  | { kind: 'move'; x: number; y: number; z: number; rapid: boolean; feed: number; line: number }
-  | { kind: 'tool'; number: number; line: number }
-  | { kind: 'pause'; message: string; line: number }
-  | { kind: 'end'; line: number }
-
-export class GcodeError extends Error {
-  override readonly name = 'GcodeError'
-}
+import { PARKED, ProgramError, type Step } from './step'
 
 const MM_PER_INCH = 25.4
-/** The tool is parked this high over the paper before a program begins, mm. */
-export const PARKED = 2
 const MAX_LINES = 5_000_000
 
 /**
  * Reads G-code by the block format of RS-274/NGC: words of a letter and a number, comments in brackets or after a
  * semicolon, block numbers, modal G0 and G1, G20/G21 units, G90/G91 distances, F in units a minute.
  * @returns steps in mm, absolute, feed in mm/s
- * @throws GcodeError with the line, for anything that this machine cannot do
+ * @throws ProgramError with the line, for anything that this machine cannot do
  */
 export function readGcode(text: string): Step[] {
   const lines = text.split(/\r?\n/)
-  if (lines.length > MAX_LINES) throw new GcodeError('The program is too long for this machine.')
+  if (lines.length > MAX_LINES) throw new ProgramError('The program is too long for this machine.')
   const steps: Step[] = []
   const modal = { x: 0, y: 0, z: PARKED, rapid: true, unit: 1, absolute: true, feed: 0, tool: 0 }
   let message = ''
   lines.forEach((raw, index) => {
     const line = index + 1
     const fail = (what: string): never => {
-      throw new GcodeError(`Line ${line}: ${what}`)
+      throw new ProgramError(`Line ${line}: ${what}`)
     }
     const comment = /\(([^()]*)\)|;(.*)$/.exec(raw)
     const code = raw

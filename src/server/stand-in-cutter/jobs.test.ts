@@ -4,12 +4,13 @@ import { join } from 'node:path'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import type { JobState } from '../../core/cutting/job'
 import type { SheetPlan } from '../../core/cutting/pass'
+import { PLAIN_CUTTER } from '../../core/document/cutter'
 import { PLAIN_SETTINGS } from '../../core/document/paper'
 import { emptyProject } from '../../core/document/schema'
 import { closeDatabase } from '../database'
 import { asProblem } from '../problem'
 import { createProject } from '../projects/store'
-import { commandJob, followJob, latestJob, startJob, viewJob } from './jobs'
+import { type Bench, commandJob, followJob, latestJob, startJob, viewJob } from './jobs'
 
 const stroke = (points: number[], closed = false) => ({
   line: 'l',
@@ -28,6 +29,8 @@ const plan: SheetPlan = {
     {
       role: 'score',
       tool: 'scoring tip',
+      light: false,
+      pause: 'Put in the scoring tip',
       setting: PLAIN_SETTINGS.score,
       dashed: false,
       strokes: [stroke([10, 10, 90, 10])],
@@ -35,11 +38,18 @@ const plan: SheetPlan = {
     {
       role: 'cut',
       tool: 'knife',
+      light: false,
+      pause: 'Take out the scoring tip and put in the knife',
       setting: { ...PLAIN_SETTINGS.cut, passes: 2 },
       dashed: false,
       strokes: [stroke([5, 5, 95, 5, 95, 75, 5, 75, 5, 5], true)],
     },
   ],
+}
+
+const BENCH: Bench = {
+  cutter: { ...PLAIN_CUTTER, mat: { width: 100, height: 80, margin: 2 } },
+  sheetAt: { x: 0, y: 0 },
 }
 
 type Running = { velvetCutter?: { live: { row: { id: string }; state: JobState } | null } }
@@ -73,7 +83,7 @@ const until = (id: string, fits: (state: JobState) => boolean) =>
 
 const started = async () => {
   const project = await createProject(emptyProject('Fair'), [])
-  return { project, job: await startJob(project, plan, 'Fair, sheet 1 of 1') }
+  return { project, job: await startJob(project, plan, 'Fair, sheet 1 of 1', BENCH) }
 }
 
 describe('a job on the stand-in cutter', () => {
@@ -81,7 +91,7 @@ describe('a job on the stand-in cutter', () => {
     const { project, job } = await started()
     for (const tool of ['scoring tip', 'knife']) {
       const state = await until(job.id, (s) => s.status === 'tool-change')
-      expect(state.message).toContain(`Put in the ${tool}`)
+      expect(state.message.toLowerCase()).toContain(`put in the ${tool}`)
       commandJob(job.id, 'resume')
     }
     const done = await until(job.id, (s) => s.status === 'done')
@@ -95,12 +105,43 @@ describe('a job on the stand-in cutter', () => {
     expect(() => commandJob(job.id, 'pause')).toThrow(/ended already/)
   })
 
+  it('runs in the language of the cutter, jams and goes on, and comes to the same', async () => {
+    const project = await createProject(emptyProject('Fair'), [])
+    const cutter = { ...PLAIN_CUTTER, language: 'hpgl' as const, mat: { width: 100, height: 80, margin: 2 } }
+    const job = await startJob(project, plan, 'Fair', { cutter, sheetAt: { x: 0, y: 0 } })
+    await until(job.id, (s) => s.status === 'tool-change')
+    process.env.VELVET_CUTTER_PACE = '5'
+    commandJob(job.id, 'resume')
+    await until(job.id, (s) => s.status === 'running')
+    expect(commandJob(job.id, 'jam').state).toMatchObject({
+      status: 'jammed',
+      message: expect.stringContaining('jammed'),
+    })
+    process.env.VELVET_CUTTER_PACE = '400'
+    commandJob(job.id, 'resume')
+    await until(job.id, (s) => s.status === 'tool-change')
+    commandJob(job.id, 'resume')
+    expect((await until(job.id, (s) => s.status === 'done')).deviation).toBeLessThanOrEqual(0.03)
+  })
+
+  it('is refused where the cutter does not reach, by how much', async () => {
+    const project = await createProject(emptyProject('Fair'), [])
+    const small = { ...PLAIN_CUTTER, mat: { width: 90, height: 80, margin: 5 } }
+    const at = { x: 0, y: 0 }
+    expect(
+      await startJob(project, plan, 'Fair', { cutter: small, sheetAt: at }).catch(asProblem),
+    ).toMatchObject({
+      status: 422,
+      message: expect.stringContaining('10.0 mm beyond'),
+    })
+  })
+
   it('is one at a time', async () => {
     const { project, job } = await started()
-    const refused = await startJob(project, plan, 'Second').catch(asProblem)
+    const refused = await startJob(project, plan, 'Second', BENCH).catch(asProblem)
     expect(refused).toMatchObject({ status: 409, more: { job: job.id } })
     commandJob(job.id, 'cancel')
-    expect((await startJob(project, plan, 'Second')).id).not.toBe(job.id)
+    expect((await startJob(project, plan, 'Second', BENCH)).id).not.toBe(job.id)
   })
 
   it('pauses where it is and goes on from there', async () => {

@@ -1,15 +1,25 @@
 import { EventEmitter } from 'node:events'
 import { nanoid } from 'nanoid'
 import { greatestDeviation } from '../../core/cutting/deviation'
-import type { JobCommand, JobState, JobStatus, JobView } from '../../core/cutting/job'
+import {
+  isActive,
+  type JobCommand,
+  type JobState,
+  type JobStatus,
+  type JobView,
+} from '../../core/cutting/job'
 import type { SheetPlan } from '../../core/cutting/pass'
+import type { CutterFields } from '../../core/document/cutter'
 import { planToGcode } from '../../core/export/gcode'
+import { planToHpgl } from '../../core/export/hpgl'
 import { database } from '../database'
 import { JobRow } from '../database/models'
 import { log } from '../log'
 import { notFound, Problem } from '../problem'
 import { readGcode } from './gcode-reader'
+import { readHpgl } from './hpgl-reader'
 import { Machine } from './machine'
+import type { Step } from './step'
 
 /** Simulated seconds for one real second. `VELVET_CUTTER_PACE` changes it. */
 const pace = () => Number(process.env.VELVET_CUTTER_PACE ?? 40)
@@ -23,8 +33,20 @@ const cutter = () => {
   return holder.velvetCutter
 }
 
-/** Sends a sheet to the stand-in cutter: it parses the very G-code file and runs it in accelerated time. */
-export async function startJob(projectId: string, plan: SheetPlan, title: string): Promise<JobView> {
+/** What a job is run on: the cutter's language and what it reaches, and where on its mat the sheet lies. */
+export type Bench = { cutter: Pick<CutterFields, 'language' | 'mat'>; sheetAt: { x: number; y: number } }
+
+/**
+ * Sends a sheet to the stand-in cutter: it parses the very file that would be saved, in the cutter's language, and runs
+ * it in accelerated time.
+ * @throws Problem if the machine is busy, cannot reach all of it, or does not understand it
+ */
+export async function startJob(
+  projectId: string,
+  plan: SheetPlan,
+  title: string,
+  { cutter: fields, sheetAt }: Bench,
+): Promise<JobView> {
   const { live } = cutter()
   if (live && isActive(live.state))
     throw new Problem(
@@ -34,11 +56,14 @@ export async function startJob(projectId: string, plan: SheetPlan, title: string
         job: live.row.id,
       },
     )
-  const gcode = planToGcode(plan, title)
+  const isHpgl = fields.language === 'hpgl'
+  const program = isHpgl ? planToHpgl(plan, title) : planToGcode(plan, title)
   const planned = plan.passes.flatMap((pass) =>
     pass.strokes.map((s) => Array.from(s.points, (v) => Math.round(v * 1e4) / 1e4)),
   )
-  const machine = new Machine(readGcode(gcode), plan.height)
+  const steps = isHpgl ? readHpgl(program) : readGcode(program)
+  refuseOutOfReach(steps, plan, fields.mat, sheetAt)
+  const machine = new Machine(steps, plan.height)
   const state: JobState = {
     status: 'running',
     message: '',
@@ -53,7 +78,7 @@ export async function startJob(projectId: string, plan: SheetPlan, title: string
     id: nanoid(12),
     projectId,
     sheetId: plan.sheet,
-    gcode,
+    gcode: program,
     planned: JSON.stringify(planned),
     state: JSON.stringify({ ...state, drawn: [] }),
   })
@@ -63,7 +88,27 @@ export async function startJob(projectId: string, plan: SheetPlan, title: string
   return view(started)
 }
 
-const isActive = (state: JobState) => ['running', 'paused', 'tool-change'].includes(state.status)
+/** @throws Problem if a tool would be lowered where the machine does not reach */
+function refuseOutOfReach(
+  steps: readonly Step[],
+  { height }: SheetPlan,
+  { width, height: depth, margin }: CutterFields['mat'],
+  at: Bench['sheetAt'],
+): void {
+  const over = (v: number, low: number, high: number) => Math.max(low - v, v - high, 0)
+  let most = 0
+  for (const step of steps) {
+    if (step.kind !== 'move' || step.z > 0) continue
+    const across = over(step.x + at.x, margin, width - margin)
+    const down = over(height - step.y + at.y, margin, depth - margin)
+    most = Math.max(most, across, down)
+  }
+  if (most > 0.05)
+    throw new Problem(
+      422,
+      `The sheet goes ${most.toFixed(1)} mm beyond what the cutter reaches (${width} × ${depth} mm with ${margin} mm margin). Choose a larger cutter, or lay the pieces out again for its mat.`,
+    )
+}
 
 const view = ({ row, state, machine }: Live): JobView => ({
   id: row.id,
@@ -90,7 +135,7 @@ function update(live: Live, status?: JobStatus): void {
   const before = live.state.status
   live.state = {
     status: status ?? machine.status,
-    message: machine.status === 'tool-change' ? machine.message : '',
+    message: machine.status === 'tool-change' || machine.status === 'jammed' ? machine.message : '',
     share: machine.share,
     seconds: machine.seconds,
     ...machine.position,
@@ -126,14 +171,17 @@ function liveJob(id: string): Live {
   return live
 }
 
-/** Pauses, resumes (also after a tool change) or cancels a job. */
+/** Pauses, resumes (also after a tool change or a jam), jams or cancels a job. */
 export function commandJob(id: string, command: JobCommand): JobView {
   const live = liveJob(id)
   if (!isActive(live.state)) throw new Problem(409, 'This job has ended already.')
   if (command === 'pause') {
     if (live.state.status === 'running') update(live, 'paused')
   } else if (command === 'cancel') update(live, 'cancelled')
-  else if (live.state.status !== 'running') {
+  else if (command === 'jam') {
+    live.machine.jam()
+    update(live)
+  } else if (live.state.status !== 'running') {
     live.machine.resume()
     update(live, 'running')
     run(live)

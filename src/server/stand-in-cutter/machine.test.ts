@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import { GcodeError, readGcode } from './gcode-reader'
+import { readGcode } from './gcode-reader'
+import { readHpgl } from './hpgl-reader'
 import { Machine, RESOLUTION } from './machine'
+import { ProgramError } from './step'
 
 describe('readGcode', () => {
   // RS-274/NGC (Kramer, Proctor, Messina 2000, from memory): modal groups, block numbers, comments, case and blanks.
@@ -41,7 +43,7 @@ describe('readGcode', () => {
     ['(open', /comment is not closed/],
     ['Q5', /word Q5 is not known/],
   ])('refuses %s', (text, message) => {
-    expect(() => readGcode(text)).toThrow(GcodeError)
+    expect(() => readGcode(text)).toThrow(ProgramError)
     expect(() => readGcode(text)).toThrow(message)
   })
 })
@@ -73,5 +75,58 @@ describe('Machine', () => {
     machine.advance(1000)
     const travel = (Math.hypot(10, 10) + Math.hypot(30.01, 10)) / 200
     expect(machine.seconds - before).toBeCloseTo(travel + 20.01 / 10 + 2 * 0.15, 6)
+  })
+})
+
+describe('readHpgl', () => {
+  it('takes plotter units of 0.025 mm, absolute and relative (HP-GL reference)', () => {
+    const moves = readHpgl('IN;PA;SP2;VS8;PU400,800;PD1200,800,1200,0;PR;PD0,-40;PU;').filter(
+      (s) => s.kind === 'move',
+    )
+    expect(moves.map(({ x, y, z, rapid, feed }) => [x, y, z, rapid, feed])).toEqual([
+      [10, 20, 2, true, 80],
+      [10, 20, 0, false, 80],
+      [30, 20, 0, false, 80],
+      [30, 0, 0, false, 80],
+      [30, -1, 0, false, 80],
+      [30, -1, 2, true, 80],
+    ])
+  })
+
+  it('stops for a hand at NR, with the words of the comment before it', () => {
+    expect(readHpgl('CO"Put in the pen; slowly";NR;PU0,0').filter((s) => s.kind === 'pause')).toEqual([
+      { kind: 'pause', message: 'Put in the pen; slowly', line: 2 },
+    ])
+  })
+
+  it.each([
+    ['PD10', /Instruction 1: a coordinate has no partner/],
+    ['IN;PD1,x', /Instruction 2: .*no number/],
+    ['AA0,0,90', /AA is not known/],
+    ['VS0', /speed is not greater than 0/],
+  ])('refuses %s', (text, message) => {
+    expect(() => readHpgl(text)).toThrow(message)
+    expect(() => readHpgl(text)).toThrow(ProgramError)
+  })
+})
+
+describe('a jam', () => {
+  it('loses the contour that was begun, and works it again when it goes on', () => {
+    const program = readGcode(
+      'G21 G90\nG0 X10 Y10\nG1 Z0 F600\nX20\nX30\nG0 Z2\nG0 X50 Y50\nG1 Z0\nX60\nX70\nG0 Z2\nM2',
+    )
+    const whole = new Machine(program, 100)
+    whole.advance(1000)
+    const machine = new Machine(program, 100)
+    while (machine.drawn.length < 2 || machine.drawn[1]!.length < 4) machine.advance(0.01)
+    machine.jam()
+    expect(machine).toMatchObject({ status: 'jammed', message: expect.stringContaining('jammed') })
+    expect(machine.drawn).toEqual(whole.drawn.slice(0, 1))
+    machine.advance(10)
+    expect(machine.status).toBe('jammed')
+    machine.resume()
+    machine.advance(1000)
+    expect(machine.status).toBe('done')
+    expect(machine.drawn).toEqual(whole.drawn)
   })
 })

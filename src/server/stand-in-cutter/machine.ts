@@ -1,4 +1,4 @@
-import { PARKED, type Step } from './gcode-reader'
+import { PARKED, type Step } from './step'
 
 /** One motor step of the stand-in, mm: what it draws lies on this grid, as with real machines. */
 export const RESOLUTION = 0.025
@@ -7,7 +7,7 @@ const RAPID = 200
 /** s for a move of the tool up or down */
 const LIFT = 0.15
 
-export type MachineStatus = 'running' | 'tool-change' | 'done'
+export type MachineStatus = 'running' | 'tool-change' | 'jammed' | 'done'
 
 /**
  * The mechanics of the stand-in cutter without a clock of its own: {@link Machine.advance} lets simulated time pass.
@@ -25,6 +25,8 @@ export class Machine {
   private y = 0
   private z = PARKED
   private next = 0
+  /** the step that leads to the contour that is being worked on */
+  private contour = 0
 
   constructor(
     private readonly steps: readonly Step[],
@@ -41,9 +43,20 @@ export class Machine {
     return this.steps.length === 0 ? 1 : this.next / this.steps.length
   }
 
-  /** Goes on after a tool change. */
+  /** Goes on after a tool change or a jam. */
   resume(): void {
-    if (this.status === 'tool-change') this.status = 'running'
+    if (this.status === 'tool-change' || this.status === 'jammed') this.status = 'running'
+  }
+
+  /** The paper jams: what was begun is worked again from its beginning when the machine goes on. */
+  jam(): void {
+    if (this.status !== 'running') return
+    if (this.z <= 0) this.drawn.pop()
+    this.z = PARKED
+    this.next = this.contour
+    this.status = 'jammed'
+    this.message =
+      'The paper jammed. Take it out, lay it back against the stops and go on: the contour that was begun is cut again.'
   }
 
   /** Lets `seconds` of simulated time pass; stops early at a tool change or the end. Moves are not split. */
@@ -51,6 +64,7 @@ export class Machine {
     const until = this.seconds + seconds
     while (this.status === 'running' && this.seconds < until) {
       const step = this.steps[this.next]
+      if (step?.kind === 'move' && step.z > 0) this.contour = this.next
       this.next += 1
       if (!step || step.kind === 'end') {
         this.status = 'done'

@@ -1,7 +1,8 @@
 import type { JobCommand, JobView } from '@/core/cutting/job'
+import type { Cutter, CutterFields } from '@/core/document/cutter'
 import type { Change, Edit } from '@/core/document/edits'
 import type { Paper, PaperFields } from '@/core/document/paper'
-import type { Project, Reading } from '@/core/document/schema'
+import type { FileKind, Project, Reading } from '@/core/document/schema'
 
 export type HistoryEntry = { revision: number; label: string }
 export type History = { undo: HistoryEntry[]; redo: HistoryEntry[] }
@@ -101,24 +102,37 @@ export const api = {
   restorePaper: (id: string) => call<object>('POST', at('papers', id, 'restore')),
   sheetJob: (id: string, sheet: string) =>
     call<{ job: JobView | null }>('GET', at('projects', id, 'sheets', sheet, 'job')),
-  startJob: (id: string, sheet: string) =>
-    call<{ job: JobView }>('POST', at('projects', id, 'sheets', sheet, 'job')),
+  startJob: (id: string, sheet: string, part: JobPart) =>
+    call<{ job: JobView }>('POST', at('projects', id, 'sheets', sheet, 'job'), part),
+  cutters: () => call<{ cutters: Cutter[] }>('GET', 'cutters'),
+  addCutter: (fields: CutterFields) => call<{ cutter: Cutter }>('POST', 'cutters', fields),
+  changeCutter: (id: string, fields: CutterFields) =>
+    call<{ cutter: Cutter }>('PUT', at('cutters', id), fields),
+  removeCutter: (id: string) => call<object>('DELETE', at('cutters', id)),
   job: (id: string) => call<{ job: JobView }>('GET', at('jobs', id)),
   commandJob: (id: string, command: JobCommand) => call<{ job: JobView }>('POST', at('jobs', id, command)),
 }
+
+/** What of a sheet is run: all of it, one pass alone (from 0), or a test cut. */
+export type JobPart = { pass?: number; test?: boolean }
 
 /** The address of a source's original file. */
 export const originalAddress = (project: string, source: string) =>
   `/api/${at('projects', project, 'sources', source, 'file')}`
 
-/** What a sheet can be saved as. */
-export const FILE_KINDS = [
-  { kind: 'svg', title: 'SVG' },
-  { kind: 'dxf', title: 'DXF' },
-  { kind: 'pdf', title: 'PDF' },
-  { kind: 'gcode', title: 'G-code' },
-] as const
-export type FileKind = (typeof FILE_KINDS)[number]['kind']
+/** What the kinds of files are called. */
+export const FILE_TITLES: Record<FileKind, string> = {
+  svg: 'SVG',
+  dxf: 'DXF',
+  pdf: 'PDF',
+  png: 'PNG',
+  gcode: 'G-code',
+  hpgl: 'HP-GL',
+}
+
+/** The address of all sheets in one archive. */
+export const bundleAddress = (project: string, kinds: readonly FileKind[]) =>
+  `/api/${at('projects', project, 'files')}?kinds=${kinds.join(',')}`
 
 /** Addresses of files to save. */
 export const fileAddress = (project: string, sheet: string, kind: FileKind) =>

@@ -16,14 +16,14 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
     const { computer, end } = startComputer()
     let opened: Workbench | null = null
     let left = false
-    Promise.all([api.load(id), api.papers()])
-      .then(async ([stored, { papers }]) => {
+    Promise.all([api.load(id), api.papers(), api.cutters()])
+      .then(async ([stored, { papers }, { cutters }]) => {
         if (left) return
         await computer.open(JSON.stringify(stored.project))
         const overview = await computer.overview(papers)
         if (left) return
         opened = createProjectStore(
-          { id, ...stored, papers, families: overview.families, findings: overview.findings ?? [] },
+          { id, ...stored, papers, cutters, families: overview.families, findings: overview.findings ?? [] },
           computer,
         )
         setWorkbench(opened)

@@ -1,5 +1,6 @@
 import type { Remote } from 'comlink'
 import { createStore } from 'zustand/vanilla'
+import type { Cutter } from '@/core/document/cutter'
 import { applyChanges, type Change, type Edit, joinEdits } from '@/core/document/edits'
 import type { Paper } from '@/core/document/paper'
 import type { Finding, Project } from '@/core/document/schema'
@@ -21,6 +22,7 @@ export type ProjectState = {
   history: History
   saved: Saved
   papers: Paper[]
+  cutters: Cutter[]
   findings: Finding[]
   families: MeasuredFamily[]
   /** lines chosen in drawing or ledger */
@@ -50,7 +52,14 @@ const nextTask = () => new Promise((resolve) => setTimeout(resolve))
  * that it was made on. Edits wait for each other; one that the server does not answer is tried again until it does.
  */
 export function createProjectStore(
-  initial: { id: string; project: Project; revision: number; history: History; papers: Paper[] } & Overview,
+  initial: {
+    id: string
+    project: Project
+    revision: number
+    history: History
+    papers: Paper[]
+    cutters: Cutter[]
+  } & Overview,
   computer: Remote<Computer>,
 ) {
   const store = createStore<ProjectState>(() => ({
@@ -170,6 +179,7 @@ export function createProjectStore(
     review: (reviewing: boolean) => store.setState({ reviewing }),
     light: (lit: readonly string[]) => store.setState({ lit }),
     choosePieces: (chosenPieces: readonly string[]) => store.setState({ chosenPieces }),
+    setCutters: (cutters: Cutter[]) => store.setState({ cutters }),
     setPapers: (papers: Paper[]) => {
       store.setState({ papers })
       void refresh()

@@ -1,11 +1,11 @@
 import { paperFieldsSchema } from '@/core/document/paper'
-import { addPaper, listPapers } from '@/server/papers/store'
+import { papers } from '@/server/library/papers'
 import { body, route } from '../respond'
 
 export const dynamic = 'force-dynamic'
 
-export const GET = route(async () => ({ papers: await listPapers() }))
+export const GET = route(async () => ({ papers: await papers.list() }))
 
 export const POST = route(async (request) => ({
-  paper: await addPaper(await body(request, paperFieldsSchema)),
+  paper: await papers.add(await body(request, paperFieldsSchema)),
 }))

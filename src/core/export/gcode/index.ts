@@ -28,10 +28,9 @@ export function planToGcode(plan: SheetPlan, title: string): string {
     out.push(
       `(Pass ${i + 1} of ${plan.passes.length}: ${pass.role}${pass.dashed ? ' in dashes' : ''}, ${pass.tool}, force ${pass.setting.force} g, ${pass.setting.passes} times)`,
     )
-    if (pass.tool !== tool) {
-      out.push(`T${TOOL_NUMBER[pass.tool]} M6`, `(Put in the ${pass.tool}, then go on)`, 'M0')
-      tool = pass.tool
-    }
+    if (pass.tool !== tool) out.push(`T${TOOL_NUMBER[pass.tool]} M6`)
+    if (pass.pause) out.push(`(${comment(pass.pause)}, then go on)`, 'M0')
+    tool = pass.tool
     const feed = n(pass.setting.speed * 60)
     for (const { points } of repeated(pass)) {
       out.push(`G0 X${n(points[0]!)} Y${n(plan.height - points[1]!)}`, `G1 Z${n(DOWN)} F${feed}`)

@@ -1,20 +1,23 @@
 'use client'
-import { Download, Pause, Play, Send, Square } from 'lucide-react'
 import styled from 'styled-components'
+import { settingsAdvice } from '@/core/cutting/advice'
+import { isActive } from '@/core/cutting/job'
 import type { SheetPlan } from '@/core/cutting/pass'
 import type { Timeline } from '@/core/cutting/timeline'
 import { makeEdit } from '@/core/document/edits'
 import type { RunSettings } from '@/core/document/schema'
-import { Button, FileLink, QuietButton } from '@/kit/button'
+import { QuietButton } from '@/kit/button'
 import { LengthField } from '@/kit/field'
-import { Progress } from '@/kit/progress'
 import { Muted, Row, Section, Tag } from '@/kit/surface'
 import { RoleSample } from '../../drawing/line-sample'
 import { ROLE_NAMES } from '../../role-names'
-import { FILE_KINDS, fileAddress } from '../../store/api'
 import { useProject, useWorkbench } from '../../store/context'
 import { clock } from './clock'
+import { CutterChoice } from './cutter-choice'
+import { CutterPanel } from './cutter-panel'
+import { FilesPanel } from './files-panel'
 import type { JobHandle } from './use-job'
+import { WholeJob } from './whole-job'
 
 const Pass = styled.li`
   display: grid;
@@ -53,7 +56,8 @@ type Props = {
 /** The passes of a sheet as a timetable, files to save, and the stand-in cutter. */
 export function Run({ sheetId, onSheet, plan, timeline, job }: Props) {
   const workbench = useWorkbench()
-  const id = useProject((s) => s.id)
+  const papers = useProject((s) => s.papers)
+  const findings = useProject((s) => s.findings)
   const { layout, run, unit } = useProject((s) => s.project)
   const saved = useProject((s) => s.saved === 'saved')
   if (layout.sheets.length === 0 || !plan || !timeline || !sheetId)
@@ -62,6 +66,10 @@ export function Run({ sheetId, onSheet, plan, timeline, job }: Props) {
         <Muted>There is no sheet to run yet. Lay the pieces out in the station Sheets.</Muted>
       </Section>
     )
+  const sheet = layout.sheets.find((s) => s.id === sheetId)
+  const advice = sheet
+    ? settingsAdvice(sheet, papers.find((p) => p.id === sheet.paper) ?? null, findings)
+    : []
   const set = (label: string, some: Partial<RunSettings>) =>
     void workbench.edit((project) =>
       makeEdit(project, label, (draft) => {
@@ -70,6 +78,7 @@ export function Run({ sheetId, onSheet, plan, timeline, job }: Props) {
     )
   return (
     <>
+      <CutterChoice />
       <Section>
         <h2>Sheet</h2>
         <Tabs>
@@ -95,20 +104,24 @@ export function Run({ sheetId, onSheet, plan, timeline, job }: Props) {
         <ol>
           {timeline.passes.map((time, i) => {
             const pass = plan.passes[i]!
-            const change = timeline.changes.find(
-              (c) => c.at <= time.start && (i === 0 || c.at >= timeline.passes[i - 1]!.end),
-            )
             return (
-              <Pass key={pass.role} data-testid="pass">
+              <Pass key={`${pass.role} ${pass.dashed}`} data-testid="pass">
                 <time>{clock(time.start)}</time>
                 <span>
                   <RoleSample role={pass.role} width={20} /> <b>{ROLE_NAMES[pass.role]}</b>
                   {pass.dashed ? ' in dashes' : ''}
                 </span>
                 <span>{clock(time.end - time.start)}</span>
-                <span />
+                <QuietButton
+                  aria-label={`Run ${ROLE_NAMES[pass.role]} alone`}
+                  isDisabled={!saved || (job.state !== null && isActive(job.state))}
+                  onPress={() => job.send({ pass: i })}
+                  style={{ padding: '2px 7px', fontSize: 12, alignSelf: 'start' }}
+                >
+                  alone
+                </QuietButton>
                 <Muted as="span" style={{ gridColumn: 'span 2' }}>
-                  {change ? `Put in the ${pass.tool}. ` : ''}
+                  {pass.pause ? <b>{pass.pause}. </b> : null}
                   {pass.strokes.length} strokes, {pass.setting.force} g, {pass.setting.speed} mm/s
                   {pass.setting.passes > 1 ? `, ${pass.setting.passes} times` : ''}
                 </Muted>
@@ -116,6 +129,14 @@ export function Run({ sheetId, onSheet, plan, timeline, job }: Props) {
             )
           })}
         </ol>
+        {plan.passes.some((p) => p.tool === 'scoring tip' || p.light) ? null : (
+          <Muted>This sheet needs no scoring tip.</Muted>
+        )}
+        {advice.map((sentence) => (
+          <p key={sentence} style={{ fontSize: 13.5, marginTop: 8 }} data-testid="advice">
+            <Tag $tone="brass">advice</Tag> {sentence}
+          </p>
+        ))}
       </Section>
       <Section>
         <Check>
@@ -154,85 +175,12 @@ export function Run({ sheetId, onSheet, plan, timeline, job }: Props) {
           </Row>
         ) : null}
       </Section>
-      <Section>
-        <h2>Save this sheet</h2>
-        <Row>
-          {FILE_KINDS.map(({ kind, title }) => (
-            <FileLink key={kind} href={fileAddress(id, sheetId, kind)} download aria-disabled={!saved}>
-              <Download size={15} /> {title}
-            </FileLink>
-          ))}
-        </Row>
-      </Section>
+      <FilesPanel sheetId={sheetId} />
       <Section data-testid="cutter">
         <h2>Stand-in cutter</h2>
         <CutterPanel job={job} unit={unit} canSend={saved} />
       </Section>
+      <WholeJob />
     </>
-  )
-}
-
-function CutterPanel({ job, unit, canSend }: { job: JobHandle; unit: string; canSend: boolean }) {
-  const { state, send, command, problem } = job
-  const active = state && ['running', 'paused', 'tool-change'].includes(state.status)
-  return (
-    <>
-      {state ? (
-        <JobLine job={job} unit={unit} />
-      ) : (
-        <Muted>A simulated machine that runs the very G-code file in quick motion.</Muted>
-      )}
-      {problem ? (
-        <p role="alert" style={{ color: 'var(--alarm)', margin: '8px 0' }}>
-          {problem}
-        </p>
-      ) : null}
-      <Row style={{ marginTop: 10 }}>
-        {active ? (
-          <>
-            {state.status === 'running' ? (
-              <QuietButton onPress={() => command('pause')}>
-                <Pause size={15} /> Pause
-              </QuietButton>
-            ) : (
-              <Button onPress={() => command('resume')}>
-                <Play size={15} /> {state.status === 'tool-change' ? 'Done, go on' : 'Go on'}
-              </Button>
-            )}
-            <QuietButton onPress={() => command('cancel')}>
-              <Square size={14} /> Cancel
-            </QuietButton>
-          </>
-        ) : (
-          <Button isDisabled={!canSend} onPress={send}>
-            <Send size={15} /> Send the sheet
-          </Button>
-        )}
-      </Row>
-    </>
-  )
-}
-
-function JobLine({ job, unit }: { job: JobHandle; unit: string }) {
-  const state = job.state!
-  const words = {
-    running: 'Cutting',
-    paused: 'Paused',
-    'tool-change': state.message || 'A hand is needed',
-    done: 'Finished',
-    cancelled: 'Cancelled',
-    interrupted: 'Broken off',
-  }[state.status]
-  return (
-    <div aria-live="polite">
-      <Progress label={words} share={state.share} />
-      {state.status === 'interrupted' ? <p>{state.message}</p> : null}
-      {state.deviation !== null ? (
-        <p style={{ marginTop: 8 }} data-testid="deviation">
-          <Tag $tone={state.deviation <= 0.1 ? 'teal' : 'alarm'}>{state.deviation.toFixed(3)} mm</Tag>{' '}
-          greatest deviation from the plan{unit === 'in' ? ' (always in mm)' : ''}
-        </p>
-      ) : null}
-    </div>
   )
 }

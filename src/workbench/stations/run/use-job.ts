@@ -1,14 +1,14 @@
 'use client'
 import { useCallback, useEffect, useState } from 'react'
 import type { JobCommand, JobState, JobView } from '@/core/cutting/job'
-import { api, listen } from '../../store/api'
+import { api, type JobPart, listen } from '../../store/api'
 
 export type JobHandle = {
   state: JobState | null
   /** what the machine really drew, flat points in sheet mm */
   drawn: number[][]
   problem: string | null
-  send: () => void
+  send: (part?: JobPart) => void
   command: (command: JobCommand) => void
 }
 
@@ -55,7 +55,7 @@ export function useJob(project: string, sheet: string | null): JobHandle {
     state: job?.state ?? null,
     drawn: job?.drawn ?? [],
     problem,
-    send: () => sheet && void ask(api.startJob(project, sheet)),
+    send: (part = {}) => sheet && void ask(api.startJob(project, sheet, part)),
     command: (command) => id && void ask(api.commandJob(id, command)),
   }
 }

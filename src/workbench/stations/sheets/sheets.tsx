@@ -184,7 +184,7 @@ export function Sheets({ sheetId, onSheet, chosen, onChosen, nesting }: Props) {
             }
           />
           <LengthField
-            label="Sheet from the left"
+            label="Sheet lies, across"
             mm={layout.sheetAt.x}
             unit={unit}
             onCommit={(v) =>
@@ -194,7 +194,7 @@ export function Sheets({ sheetId, onSheet, chosen, onChosen, nesting }: Props) {
             }
           />
           <LengthField
-            label="Sheet from the top"
+            label="Sheet lies, down"
             mm={layout.sheetAt.y}
             unit={unit}
             onCommit={(v) =>

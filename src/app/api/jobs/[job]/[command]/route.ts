@@ -1,8 +1,9 @@
 import { z } from 'zod'
+import { JOB_COMMANDS } from '@/core/cutting/job'
 import { commandJob } from '@/server/stand-in-cutter/jobs'
 import { route } from '../../../respond'
 
-const commandSchema = z.enum(['pause', 'resume', 'cancel'])
+const commandSchema = z.enum(JOB_COMMANDS)
 
 export const POST = route<{ job: string; command: string }>(async (_request, { job, command }) => ({
   job: commandJob(job, commandSchema.parse(command)),

@@ -1,4 +1,4 @@
-import { setPaperDeleted } from '@/server/papers/store'
+import { papers } from '@/server/library/papers'
 import { route } from '../../../respond'
 
-export const POST = route<{ paper: string }>((_request, { paper }) => setPaperDeleted(paper, false))
+export const POST = route<{ paper: string }>((_request, { paper }) => papers.setDeleted(paper, false))

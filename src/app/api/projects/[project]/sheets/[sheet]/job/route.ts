@@ -1,6 +1,10 @@
+import { z } from 'zod'
+import { passAlone } from '@/core/cutting/pauses'
+import { planTestCut } from '@/core/cutting/test-cut'
+import { notFound, Problem } from '@/server/problem'
 import { loadSheet } from '@/server/projects/sheets'
 import { latestJob, startJob } from '@/server/stand-in-cutter/jobs'
-import { route } from '../../../../../respond'
+import { body, route } from '../../../../../respond'
 
 type Params = { project: string; sheet: string }
 
@@ -9,8 +13,27 @@ export const GET = route<Params>(async (_request, { project, sheet }) => ({
   job: await latestJob(project, sheet),
 }))
 
-/** Sends the sheet to the stand-in cutter. */
-export const POST = route<Params>(async (_request, { project, sheet }) => {
-  const { plan, title } = await loadSheet(project, sheet)
-  return { job: await startJob(project, plan, title) }
+/** All of it, one pass alone (from 0), or a test cut in a free corner. */
+const partSchema = z.object({
+  pass: z.number().int().min(0).max(20).optional(),
+  test: z.boolean().optional(),
+})
+
+/** Sends the sheet, or a part of its plan, to the stand-in cutter. */
+export const POST = route<Params>(async (request, params) => {
+  const { pass, test } = await body(request, partSchema)
+  const { project, sheet, paper, cutter, plan, title } = await loadSheet(params.project, params.sheet)
+  const bench = { cutter, sheetAt: project.layout.sheetAt }
+  if (test) {
+    const trial = planTestCut(project, sheet, paper, cutter)
+    if (!trial)
+      throw new Problem(
+        409,
+        'Every corner of this sheet is taken. Move a piece a little, or test on a scrap.',
+      )
+    return { job: await startJob(params.project, trial, `${title}, test cut`, bench) }
+  }
+  const some = pass === undefined ? plan : passAlone(plan, pass, cutter.holders)
+  if (!some) throw notFound('pass')
+  return { job: await startJob(params.project, some, title, bench) }
 })

@@ -1,0 +1,114 @@
+import { readFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import { expect, type Page, test } from '@playwright/test'
+import { strFromU8, unzipSync } from 'fflate'
+import { PDFDocument } from 'pdf-lib'
+
+const caddy = fileURLToPath(new URL('../demo/drawings/tea-caddy.svg', import.meta.url))
+const station = (page: Page, name: string) =>
+  page.getByRole('navigation', { name: 'Stations' }).getByText(name).click()
+const saved = (page: Page) => expect(page.getByTestId('saved')).toHaveText('Saved')
+
+test.beforeEach(async ({ page }) => {
+  await page.goto('/')
+  await page.getByLabel('Drawing to begin with').setInputFiles(caddy)
+  await expect(page.getByTestId('piece-card').first()).toBeVisible()
+  await station(page, 'Sheets')
+  await expect(page.getByTestId('placed').first()).toBeVisible()
+  await saved(page)
+  await station(page, 'Run')
+})
+
+test('all sheets are saved in one archive with cut list and job sheet, in the kinds that are chosen', async ({
+  page,
+}) => {
+  await page.getByRole('checkbox', { name: 'PDF' }).uncheck()
+  await page.getByRole('checkbox', { name: 'HP-GL' }).check()
+  await page.getByRole('checkbox', { name: 'PNG' }).check()
+  await saved(page)
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Save all' }).click(),
+  ])
+  expect(file.suggestedFilename()).toMatch(/\.zip$/)
+  const files = unzipSync(readFileSync((await file.path())!))
+  expect(Object.keys(files).sort()).toEqual([
+    'cut-list.csv',
+    'job-sheet.pdf',
+    'sheet-1.gcode',
+    'sheet-1.plt',
+    'sheet-1.png',
+    'sheet-1.svg',
+    'sheet-2.gcode',
+    'sheet-2.plt',
+    'sheet-2.png',
+    'sheet-2.svg',
+  ])
+  expect(strFromU8(files['cut-list.csv']!).split('\r\n')).toHaveLength(7)
+  expect(strFromU8(files['sheet-1.plt']!)).toContain('\nIN;\nPA;')
+  expect([...files['sheet-1.png']!.slice(1, 4)]).toEqual([...'PNG'].map((c) => c.charCodeAt(0)))
+  expect((await PDFDocument.load(files['job-sheet.pdf']!)).getPageCount()).toBe(1)
+  // What was chosen is remembered.
+  await page.reload()
+  await expect(page.getByRole('checkbox', { name: 'HP-GL' })).toBeChecked()
+  await expect(page.getByRole('checkbox', { name: 'PDF' })).not.toBeChecked()
+  const id = page.url().split('/')[4]
+  expect((await page.request.get(`/api/projects/${id}/files?kinds=exe`)).status()).toBe(400)
+  expect((await page.request.get(`/api/projects/${id}/sheets/sheet-1/exe`)).status()).toBe(404)
+})
+
+test('another cutter changes passes and pauses; one pass is run alone, jams, and goes on', async ({
+  page,
+}) => {
+  const passes = page.getByTestId('pass')
+  await expect(passes.first()).toContainText('Put in the scoring tip.')
+  await page.getByLabel('Cutter', { exact: true }).selectOption({ label: 'One-blade cutter, A4' })
+  await expect(passes.first()).toContainText('set the blade to its lowest depth')
+  await expect(page.getByText('The sheets are laid on another mat')).toBeHidden()
+  await saved(page)
+
+  // The sheets are still those of the larger mat: the machine says by how much.
+  const cutter = page.getByTestId('cutter')
+  await page.getByRole('button', { name: 'Send the sheet' }).click()
+  await expect(cutter.getByRole('alert')).toContainText('mm beyond what the cutter reaches')
+  await page.getByLabel('Cutter', { exact: true }).selectOption({ label: 'Wide cutter, two holders' })
+  await saved(page)
+
+  await page.getByRole('button', { name: 'Run Cut alone' }).click()
+  await expect(cutter).toContainText('Put in the knife')
+  await page.getByRole('button', { name: 'Done, go on' }).click()
+  await page.getByRole('button', { name: 'Let it jam' }).click()
+  await expect(cutter).toContainText('The paper jammed')
+  await page.getByRole('button', { name: 'Done, go on' }).click()
+  await expect(page.getByTestId('deviation')).toContainText('mm greatest deviation from the plan', {
+    timeout: 30_000,
+  })
+
+  await page.getByRole('button', { name: 'Test cut' }).click()
+  await expect(cutter).toContainText('Put in the scoring tip')
+  await page.getByRole('button', { name: 'Cancel' }).click()
+  await expect(cutter).toContainText('Cancelled')
+})
+
+test('cutters are made and edited, and the whole job is summed up', async ({ page }) => {
+  await page.getByLabel('Cutter', { exact: true }).selectOption({ label: 'New cutter…' })
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('Name', { exact: true }).fill('Bench cutter')
+  await page.keyboard.press('Enter')
+  await dialog.getByLabel('Acceleration').fill('5')
+  await page.keyboard.press('Enter')
+  await expect(dialog.getByText('A number from 10 to 50000.')).toBeVisible()
+  await dialog.getByLabel('Acceleration').fill('900')
+  await page.keyboard.press('Enter')
+  await dialog.getByRole('button', { name: 'Save cutter' }).click()
+  const before = (await page.getByTestId('total-time').textContent())!
+  await page.getByLabel('Cutter', { exact: true }).selectOption({ label: 'Bench cutter' })
+  await expect(page.getByTestId('total-time')).not.toHaveText(before)
+  const job = page.getByTestId('whole-job')
+  await expect(job).toContainText('for 2 sheets, best in the order')
+  await expect(job.getByRole('img', { name: /^Time by sheet and tool: sheet 1 \d:\d\d/ })).toBeVisible()
+  await expect(job.getByRole('img', { name: /^Paper used/ })).toBeVisible()
+  await page.getByRole('button', { name: 'Edit Bench cutter' }).click()
+  await dialog.getByRole('button', { name: 'Take out of the library' }).click()
+  await expect(page.getByLabel('Cutter', { exact: true })).toHaveValue('')
+})

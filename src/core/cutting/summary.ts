@@ -1,0 +1,89 @@
+import { type CutterFields, PLAIN_CUTTER } from '../document/cutter'
+import type { Paper } from '../document/paper'
+import type { Project } from '../document/schema'
+import { densityOf } from '../sheets/check'
+import type { Tool } from './pass'
+import { planSheet } from './plan'
+import { changesOver, runOrder } from './run-order'
+import { timelineOf } from './timeline'
+
+export type SheetSummary = {
+  sheet: string
+  paper: string
+  /** s with each tool, travel and lifts included */
+  byTool: Partial<Record<Tool, number>>
+  /** s that a hand takes */
+  pauses: number
+  /** s in all */
+  total: number
+  needsTip: boolean
+}
+
+export type PaperSummary = {
+  paper: string
+  sheets: number /** mm² of all its sheets */
+  area: number /** share of it in pieces */
+  used: number
+}
+
+export type RunSummary = {
+  sheets: SheetSummary[]
+  /** positions of the sheets in the order in which they are best run */
+  order: number[]
+  /** tool changes in that order */
+  changes: number
+  papers: PaperSummary[]
+  /** s in all with scores as they are, and with every score cut as dashes */
+  total: number
+  totalDashed: number
+}
+
+/** What a whole job takes: time by sheet and tool, the best order, paper used, and solid scores against dashed ones. */
+export function summarise(
+  project: Project,
+  papers: readonly Paper[],
+  cutter: CutterFields = PLAIN_CUTTER,
+): RunSummary {
+  const { sheets } = project.layout
+  const dashed: Project = { ...project, run: { ...project.run, dashedScores: true } }
+  const paperOf = (id: string) => papers.find((p) => p.id === id) ?? null
+  const plans = sheets.map((sheet) => planSheet(project, sheet, paperOf(sheet.paper), cutter))
+  const summaries = sheets.map((sheet, i): SheetSummary => {
+    const plan = plans[i]!
+    const { passes, total, changes } = timelineOf(plan, cutter)
+    const byTool: SheetSummary['byTool'] = {}
+    for (const { tool, start, end } of passes) byTool[tool] = (byTool[tool] ?? 0) + end - start
+    return {
+      sheet: sheet.id,
+      paper: sheet.paper,
+      byTool,
+      pauses: changes.length * cutter.changeTime,
+      total,
+      needsTip: plan.passes.some((p) => p.tool === 'scoring tip' || p.light),
+    }
+  })
+  const runnable = sheets.map(({ paper }, i) => ({ paper, plan: plans[i]! }))
+  const order = runOrder(runnable)
+  const byPaper = new Map<string, PaperSummary>()
+  for (const sheet of sheets) {
+    const known = byPaper.get(sheet.paper) ?? { paper: sheet.paper, sheets: 0, area: 0, used: 0 }
+    const area = sheet.width * sheet.height
+    byPaper.set(sheet.paper, {
+      paper: sheet.paper,
+      sheets: known.sheets + 1,
+      area: known.area + area,
+      used: (known.used * known.area + densityOf(project, sheet) * area) / (known.area + area),
+    })
+  }
+  return {
+    sheets: summaries,
+    order,
+    changes: changesOver(runnable, order),
+    papers: [...byPaper.values()],
+    total: summaries.reduce((sum, s) => sum + s.total, 0),
+    totalDashed: sheets.reduce(
+      (sum, sheet) => sum + timelineOf(planSheet(dashed, sheet, paperOf(sheet.paper), cutter), cutter).total,
+      0,
+    ),
+  }
+}

@@ -1,0 +1,80 @@
+import { type Paper, PLAIN_SETTINGS } from '../document/paper'
+import type { Project, Sheet } from '../document/schema'
+import { type Box, boxesMeet } from '../geometry/measure'
+import { turnedSize } from '../sheets/place'
+import { usableArea } from '../sheets/usable-area'
+import type { Pass, SheetPlan } from './pass'
+import { withPauses } from './pauses'
+import type { PlanCutter } from './plan'
+
+/** Side of the test, and of the small square within it, mm. */
+const SIDE = 12
+const INNER = 5
+
+/**
+ * A test of blade and force: a small square in a square, and a score through it, in a corner of the sheet where
+ * nothing lies.
+ * @returns its plan, or null where every corner is taken
+ */
+export function planTestCut(
+  project: Project,
+  sheet: Sheet,
+  paper: Paper | null,
+  cutter: PlanCutter,
+): SheetPlan | null {
+  const area = usableArea(sheet, project.layout)
+  const boxes = sheet.placements.flatMap((p): Box[] => {
+    const piece = project.pieces[p.piece]
+    if (!piece) return []
+    const { width, height } = turnedSize(project, piece, p)
+    return [{ minX: p.x, minY: p.y, maxX: p.x + width, maxY: p.y + height }]
+  })
+  const corners = [
+    [area.maxX - SIDE, area.maxY - SIDE],
+    [area.minX, area.maxY - SIDE],
+    [area.maxX - SIDE, area.minY],
+    [area.minX, area.minY],
+  ] as const
+  const corner = corners.find(([x, y]) => {
+    const box = { minX: x, minY: y, maxX: x + SIDE, maxY: y + SIDE }
+    return x >= area.minX && y >= area.minY && !boxes.some((b) => boxesMeet(b, box, 1))
+  })
+  if (!corner) return null
+  const settings = paper?.settings ?? PLAIN_SETTINGS
+  const [x, y] = corner
+  const gap = (SIDE - INNER) / 2
+  const stroke = (points: number[], closed: boolean) => ({
+    line: 'test',
+    piece: 'test',
+    copy: 0,
+    points: Float64Array.from(points),
+    closed,
+  })
+  const square = (u: number, v: number, side: number) =>
+    stroke([u, v, u + side, v, u + side, v + side, u, v + side, u, v], true)
+  const passes: Omit<Pass, 'pause'>[] = [
+    {
+      role: 'score',
+      tool: cutter.tip ? 'scoring tip' : 'knife',
+      light: !cutter.tip,
+      dashed: false,
+      setting: settings.score,
+      strokes: [stroke([x, y + SIDE - gap / 2, x + SIDE, y + SIDE - gap / 2], false)],
+    },
+    {
+      role: 'cut',
+      tool: 'knife',
+      light: false,
+      dashed: false,
+      setting: settings.cut,
+      strokes: [square(x + gap, y + gap, INNER), square(x, y, SIDE)],
+    },
+  ]
+  return {
+    sheet: sheet.id,
+    width: sheet.width,
+    height: sheet.height,
+    paperName: paper?.name ?? 'Paper',
+    passes: withPauses(passes, cutter.holders),
+  }
+}

@@ -1,0 +1,160 @@
+import { readFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import { PDFDocument } from 'pdf-lib'
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
+import { describe, expect, it } from 'vitest'
+import { addSource } from '../binding/add-source'
+import type { SheetPlan } from '../cutting/pass'
+import { planSheet } from '../cutting/plan'
+import { timelineOf } from '../cutting/timeline'
+import { type Paper, PLAIN_SETTINGS } from '../document/paper'
+import { emptyProject, PLAIN_READING, type Project } from '../document/schema'
+import { svg as svgFormat } from '../intake/svg'
+import { packSheets } from '../sheets/pack'
+import { cutList } from './cut-list'
+import { planToHpgl, UNITS_PER_MM } from './hpgl'
+import { jobSheet } from './job-sheet'
+
+const paper: Paper = {
+  id: 'p',
+  name: 'Oolong card, “heavy”',
+  width: 304.8,
+  height: 304.8,
+  weight: 220,
+  caliper: 0.3,
+  colour: '#c9a27a',
+  backColour: '#c9a27a',
+  settings: PLAIN_SETTINGS,
+}
+
+function caddy(): Project {
+  const bytes = readFileSync(fileURLToPath(new URL('../../../demo/drawings/tea-caddy.svg', import.meta.url)))
+  const file = { id: 's', name: 'tea-caddy.svg', format: 'svg', bytes: bytes.length }
+  const [project] = addSource(emptyProject('Tea fair 茶'), svgFormat.read(bytes, PLAIN_READING), file)
+  return { ...project, layout: { ...project.layout, ...packSheets(project, [paper]) } }
+}
+
+const parts = (project: Project) =>
+  project.layout.sheets.map((sheet, i) => {
+    const plan = planSheet(project, sheet, paper)
+    return { sheet, number: i + 1, paperName: paper.name, plan, timeline: timelineOf(plan) }
+  })
+
+/** Strokes of an HP-GL program by its rules alone: PU moves, PD draws, all absolute; mm, y up. */
+function strokesOf(hpgl: string): number[][] {
+  const strokes: number[][] = []
+  let at: number[] = []
+  for (const instruction of hpgl.split(';').map((s) => s.trim())) {
+    const numbers = instruction
+      .slice(2)
+      .split(',')
+      .map((v) => Number(v) * 0.025)
+    if (instruction.startsWith('PU') && instruction.length > 2) at = numbers
+    if (instruction.startsWith('PD')) strokes.push([...at, ...numbers])
+  }
+  return strokes
+}
+
+describe('planToHpgl', () => {
+  const project = caddy()
+  const plan: SheetPlan = planSheet(project, project.layout.sheets[0]!, paper)
+  const hpgl = planToHpgl(plan, 'Tea fair; “caddy”')
+
+  it('has plotter units of 0.025 mm, 1016 to the inch (HP-GL reference)', () => {
+    expect(25.4 * UNITS_PER_MM).toBe(1016)
+  })
+
+  it('draws every stroke of the plan, y up, within half a unit', () => {
+    const planned = plan.passes.flatMap((p) => p.strokes.map((s) => [...s.points]))
+    const drawn = strokesOf(hpgl)
+    expect(drawn).toHaveLength(planned.length)
+    drawn.forEach((points, i) => {
+      expect(points).toHaveLength(planned[i]!.length)
+      points.forEach((v, k) => {
+        const mm = k % 2 === 0 ? v : plan.height - v
+        expect(Math.abs(mm - planned[i]![k]!)).toBeLessThanOrEqual(0.0125 + 1e-9)
+      })
+    })
+  })
+
+  it('is made of known instructions, and stops with words where a hand is needed', () => {
+    for (const line of hpgl.trimEnd().split('\n'))
+      expect(line).toMatch(/^(CO"[^";]*"|IN|PA|NR|SP\d|VS\d+|FS\d+|PU(-?\d+,-?\d+)?|PD(-?\d+,?)+);$/)
+    expect(hpgl).toContain('CO"Put in the scoring tip, then go on";\nNR;')
+    expect(hpgl).toContain('VS10;\nFS120;')
+  })
+})
+
+describe('cutList', () => {
+  /** Fields of a CSV by the grammar of RFC 4180. */
+  const read = (csv: string) =>
+    csv
+      .split('\r\n')
+      .filter(Boolean)
+      .map((line) =>
+        [...line.matchAll(/(?:^|,)(?:"((?:[^"]|"")*)"|([^,]*))/g)].map(
+          (m) => m[1]?.replace(/""/g, '"') ?? m[2] ?? '',
+        ),
+      )
+
+  it('has a row for each piece on each sheet', () => {
+    const project = caddy()
+    const rows = read(cutList(project, parts(project)))
+    expect(rows[0]).toEqual([
+      'Sheet',
+      'Paper',
+      'Sheet size (mm)',
+      'Piece',
+      'On this sheet',
+      'Piece size (mm)',
+      'Sheet time (s)',
+    ])
+    expect(rows).toHaveLength(6)
+    for (const row of rows) expect(row).toHaveLength(7)
+    expect(rows[1]!.slice(0, 3)).toEqual(['1', 'Oolong card, “heavy”', '304.8 x 304.8'])
+  })
+
+  it('keeps quotes and commas, and lets no name become a formula', () => {
+    const project = caddy()
+    const [first] = Object.values(project.pieces)
+    const named = (name: string) => {
+      const pieces = { ...project.pieces, [first!.id]: { ...first!, name } }
+      return read(cutList({ ...project, pieces }, parts(project))).map((r) => r[3])
+    }
+    expect(named('Lid, "round"')).toContain('Lid, "round"')
+    expect(named('=1+1')).toContain("'=1+1")
+  })
+})
+
+describe('jobSheet', () => {
+  const textOf = async (bytes: Uint8Array) => {
+    const page = await (await getDocument({ data: new Uint8Array(bytes) }).promise).getPage(1)
+    return (await page.getTextContent()).items.map((i) => ('str' in i ? i.str : '')).join(' ')
+  }
+
+  it('is one A4 page that tells order, sheets, passes, settings and what a hand does', async () => {
+    const project = caddy()
+    const bytes = await jobSheet(project, 'Desktop cutter', parts(project))
+    const document = await PDFDocument.load(bytes)
+    expect(document.getPageCount()).toBe(1)
+    // ISO 216: A4 is 210 x 297 mm.
+    const { width, height } = document.getPage(0).getSize()
+    expect([width, height].map((v) => (v * 25.4) / 72)).toEqual([
+      expect.closeTo(210, 6),
+      expect.closeTo(297, 6),
+    ])
+    const text = await textOf(bytes)
+    expect(text).toContain('Tea fair ?')
+    expect(text).toMatch(/2 sheets, about \d min/)
+    expect(text).toContain('Put in the scoring tip.')
+    expect(text).toContain('score, scoring tip: 120 g, 100 mm/s')
+    expect(text).toMatch(/in this order: [12], [12]/)
+  })
+
+  it('stays one page for sixty sheets', async () => {
+    const project = caddy()
+    const many = Array.from({ length: 30 }, () => parts(project)).flat()
+    const document = await PDFDocument.load(await jobSheet(project, 'Desktop cutter', many))
+    expect(document.getPageCount()).toBe(1)
+  })
+})

@@ -1,0 +1,73 @@
+'use client'
+import { Pencil } from 'lucide-react'
+import { useState } from 'react'
+import styled from 'styled-components'
+import { type Cutter, PLAIN_CUTTER } from '@/core/document/cutter'
+import { makeEdit } from '@/core/document/edits'
+import { IconButton } from '@/kit/button'
+import { Muted, Row, Section } from '@/kit/surface'
+import { useProject, useWorkbench } from '../../store/context'
+import { CutterDialog } from './cutter-dialog'
+
+const Select = styled.select`
+  flex: 1;
+  min-width: 0;
+  border: 1px solid var(--hairline);
+  border-radius: 7px;
+  padding: 7px 8px;
+  background: var(--paper);
+`
+
+/** The cutter that a project is run on; its mat becomes the project's. */
+export function CutterChoice() {
+  const workbench = useWorkbench()
+  const cutters = useProject((s) => s.cutters)
+  const chosen = useProject((s) => s.project.run.cutter) ?? null
+  const mat = useProject((s) => s.project.layout.mat)
+  const [edited, setEdited] = useState<Cutter | 'new' | null>(null)
+  const cutter = cutters.find((c) => c.id === chosen)
+  const choose = (id: string) => {
+    if (id === 'new') {
+      setEdited('new')
+      return
+    }
+    const next = cutters.find((c) => c.id === id)
+    void workbench.edit((p) =>
+      makeEdit(p, `Run on “${next?.name ?? PLAIN_CUTTER.name}”`, ({ run, layout }) => {
+        run.cutter = next?.id ?? null
+        if (next) layout.mat = { ...next.mat }
+      }),
+    )
+  }
+  const otherMat = cutter && (['width', 'height', 'margin'] as const).some((k) => cutter.mat[k] !== mat[k])
+  return (
+    <Section>
+      <h2>Cutter</h2>
+      <Row style={{ flexWrap: 'nowrap' }}>
+        <Select aria-label="Cutter" value={chosen ?? ''} onChange={(e) => choose(e.target.value)}>
+          <option value="">A plain cutter</option>
+          {cutters.map((c) => (
+            <option key={c.id} value={c.id}>
+              {c.name}
+            </option>
+          ))}
+          <option value="new">New cutter…</option>
+        </Select>
+        {cutter ? (
+          <IconButton aria-label={`Edit ${cutter.name}`} onPress={() => setEdited(cutter)}>
+            <Pencil size={16} />
+          </IconButton>
+        ) : null}
+      </Row>
+      {otherMat ? (
+        <Muted style={{ marginTop: 6 }}>
+          The sheets are laid on another mat than this cutter’s. Choose it again to take its mat over, then
+          lay out again.
+        </Muted>
+      ) : null}
+      {edited ? (
+        <CutterDialog cutter={edited === 'new' ? null : edited} onClose={() => setEdited(null)} />
+      ) : null}
+    </Section>
+  )
+}

@@ -1,0 +1,134 @@
+'use client'
+import { useEffect, useMemo, useState } from 'react'
+import type { RunSummary } from '@/core/cutting/summary'
+import { Chart } from '@/kit/chart'
+import { Muted, Section } from '@/kit/surface'
+import { useProject, useWorkbench } from '../../store/context'
+import { clock } from './clock'
+
+const COLOURS = { 'scoring tip': '#8a3a6b', pen: '#38548c', knife: '#2b1a2f', hand: '#d9b25f' }
+const INK = '#5c4d5e'
+
+/** What all sheets take: time by sheet and tool, the best order, and how much of the paper is used. */
+export function WholeJob() {
+  const workbench = useWorkbench()
+  const project = useProject((s) => s.project)
+  const papers = useProject((s) => s.papers)
+  const cutters = useProject((s) => s.cutters)
+  const [summary, setSummary] = useState<RunSummary | null>(null)
+  const { layout, run, pieces, lines } = project
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the twin in the worker has the same layout, run and lines
+  useEffect(() => {
+    let left = false
+    void workbench.computer
+      .summarise(papers, cutters.find((c) => c.id === run.cutter) ?? null)
+      .then((found) => !left && setSummary(found))
+    return () => {
+      left = true
+    }
+  }, [workbench, papers, cutters, layout, run, pieces, lines])
+  const times = useMemo(() => summary && timeChart(summary), [summary])
+  const used = useMemo(
+    () => summary && paperChart(summary, (id) => papers.find((p) => p.id === id)?.name ?? 'gone'),
+    [summary, papers],
+  )
+  if (!summary || !times || !used) return null
+  const { sheets, order, total, totalDashed, changes } = summary
+  const solid = !run.dashedScores && Math.abs(totalDashed - total) > 1
+  return (
+    <Section data-testid="whole-job">
+      <h2>Whole job</h2>
+      <p style={{ fontSize: 13.5 }}>
+        <b>{clock(total)}</b> for {sheets.length === 1 ? '1 sheet' : `${sheets.length} sheets`}
+        {sheets.length > 1 ? `, best in the order ${order.map((i) => i + 1).join(', ')}` : ''}:{' '}
+        {changes === 1 ? '1 tool' : `${changes} tools`} to put in.
+        {solid ? ` With every score cut as dashes it would be ${clock(totalDashed)}.` : ''}
+      </p>
+      <Chart
+        option={times}
+        height={60 + 24 * Math.min(sheets.length, 40)}
+        label={`Time by sheet and tool: ${sheets.map((s, i) => `sheet ${i + 1} ${clock(s.total)}`).join(', ')}`}
+      />
+      <Chart
+        option={used}
+        height={36 + 28 * summary.papers.length}
+        label={`Paper used: ${summary.papers.map((p) => `${Math.round(p.used * 100)} % of ${p.sheets} sheets`).join(', ')}`}
+      />
+      {sheets.some((s) => !s.needsTip) && sheets.some((s) => s.needsTip) ? (
+        <Muted>
+          {sheets.flatMap((s, i) => (s.needsTip ? [] : [`Sheet ${i + 1}`])).join(', ')}: nothing to score.
+        </Muted>
+      ) : null}
+    </Section>
+  )
+}
+
+const axisLabel = { color: INK, fontSize: 11 }
+
+function timeChart({ sheets }: RunSummary) {
+  const minutes = (seconds: number) => Math.round(seconds / 6) / 10
+  const series = (['scoring tip', 'pen', 'knife'] as const)
+    .filter((tool) => sheets.some((s) => s.byTool[tool]))
+    .map((tool) => ({
+      name: tool,
+      type: 'bar',
+      stack: 'time',
+      itemStyle: { color: COLOURS[tool] },
+      data: sheets.map((s) => minutes(s.byTool[tool] ?? 0)),
+    }))
+  const hand = {
+    name: 'by hand',
+    type: 'bar',
+    stack: 'time',
+    itemStyle: { color: COLOURS.hand },
+    data: sheets.map((s) => minutes(s.pauses)),
+  }
+  return {
+    grid: { left: 50, right: 12, top: 26, bottom: 22 },
+    legend: { top: 0, left: 0, itemWidth: 12, itemHeight: 9, textStyle: axisLabel },
+    tooltip: { valueFormatter: (v: unknown) => `${v} min` },
+    xAxis: { type: 'value', axisLabel: { ...axisLabel, formatter: '{value} min' }, splitNumber: 3 },
+    yAxis: {
+      type: 'category',
+      inverse: true,
+      axisLabel,
+      data: sheets.map((_, i) => `Sheet ${i + 1}`),
+    },
+    series: [...series, hand],
+  }
+}
+
+function paperChart({ papers }: RunSummary, nameOf: (id: string) => string) {
+  const percent = (share: number) => Math.round(share * 100)
+  const part = (name: string, color: string, data: number[]) => ({
+    name,
+    type: 'bar',
+    stack: 'paper',
+    itemStyle: { color },
+    data,
+  })
+  return {
+    grid: { left: 96, right: 12, top: 24, bottom: 4 },
+    legend: { top: 0, left: 0, itemWidth: 12, itemHeight: 9, textStyle: axisLabel },
+    tooltip: { valueFormatter: (v: unknown) => `${v} %` },
+    xAxis: { type: 'value', max: 100, show: false },
+    yAxis: {
+      type: 'category',
+      inverse: true,
+      axisLabel: { ...axisLabel, width: 84, overflow: 'truncate' },
+      data: papers.map((p) => `${p.sheets} × ${nameOf(p.paper)}`),
+    },
+    series: [
+      part(
+        'in pieces',
+        '#155f59',
+        papers.map((p) => percent(p.used)),
+      ),
+      part(
+        'rest',
+        '#e2d8c6',
+        papers.map((p) => 100 - percent(p.used)),
+      ),
+    ],
+  }
+}
