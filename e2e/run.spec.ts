@@ -72,8 +72,11 @@ test('another cutter changes passes and pauses; one pass is run alone, jams, and
   await page.getByRole('button', { name: 'Send the sheet' }).click()
   await expect(cutter.getByRole('alert')).toContainText('mm beyond what the cutter reaches')
   await page.getByLabel('Cutter', { exact: true }).selectOption({ label: 'Wide cutter, two holders' })
+  await station(page, 'Sheets')
+  await page.getByRole('button', { name: 'Lay out' }).click()
+  await expect(page.getByTestId('sheet')).toHaveCount(2)
   await saved(page)
-
+  await station(page, 'Run')
   await page.getByRole('button', { name: 'Run Cut alone' }).click()
   await expect(cutter).toContainText('Put in the knife')
   await page.getByRole('button', { name: 'Done, go on' }).click()
