@@ -1,10 +1,12 @@
 import type { Figure } from './figure'
 import { measureImport } from './import'
 import { largeDrawing } from './large-drawing'
+import { measureNesting } from './nesting'
 import { measurePage } from './page'
 import { measureRegions } from './regions'
 import { writeSection } from './report'
 import { measureTrace } from './trace'
+import { measureTravel } from './travel'
 
 /** Measures what is promised about speed, prints it, and writes docs/measured.md. Needs a build. */
 const svg = largeDrawing()
@@ -12,6 +14,8 @@ const figures: Figure[] = [
   ...(await measureImport(svg)),
   ...(await measureTrace()),
   ...(await measureRegions()),
+  ...measureTravel(),
+  ...measureNesting(),
   ...(await measurePage(svg)),
 ]
 

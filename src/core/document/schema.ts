@@ -208,10 +208,44 @@ export const matSchema = z.object({
 })
 export type Mat = z.infer<typeof matSchema>
 
+export const printSchema = z.object({
+  /** rings in the corners by which a printed sheet is found again; null for none */
+  marks: z
+    .object({
+      corners: z.union([z.literal(3), z.literal(4)]),
+      /** outer diameter, mm */
+      size: mm.min(3).max(20),
+      /** of the ring's line, mm */
+      weight: mm.min(0.3).max(3),
+      /** from the sheet's edges to the middle, mm */
+      inset: mm.min(4).max(60),
+    })
+    .nullable(),
+  /** how far fills go on beyond the edge of their piece, mm */
+  bleed: mm.min(0).max(20),
+  /** how far within the edge of a piece print is safe from the cut, mm */
+  safe: mm.min(0).max(20),
+  /** what the printer leaves bare along the edges, mm */
+  border: mm.min(0).max(40),
+  /** whether cut and score lines are printed as well */
+  lines: z.boolean(),
+})
+/** How sheets are printed before they are cut. */
+export type PrintSettings = z.infer<typeof printSchema>
+export const USUAL_PRINT: PrintSettings = {
+  marks: { corners: 4, size: 6, weight: 1, inset: 12 },
+  bleed: 2,
+  safe: 2,
+  border: 5,
+  lines: false,
+}
+
 export const layoutSchema = z.object({
   mat: matSchema,
   /** where the sheet's left upper corner lies on the mat, mm */
   sheetAt: z.object({ x: mm.min(0).max(3000), y: mm.min(0).max(3000) }).default({ x: 0, y: 0 }),
+  /** set where sheets are printed first */
+  print: printSchema.nullable().optional(),
   /** border of each sheet that stays free, mm */
   sheetMargin: mm.min(0).max(100),
   /** least distance between two pieces, mm */

@@ -15,6 +15,8 @@ export class Bin {
   readonly members: Member[] = []
   readonly poses: Pose[] = []
   readonly solids: Solid[] = []
+  /** the box of each member where it lies: minX, maxX, minY, maxY; asked for more often than anything else */
+  private readonly bounds: number[] = []
 
   /** @param area where pieces may lie, half the spacing added all round */
   constructor(
@@ -26,18 +28,31 @@ export class Bin {
     this.members.push(member)
     this.poses.push(pose)
     this.solids.push(member.kind.at(pose.degrees))
-    return this.members.length - 1
+    const at = this.members.length - 1
+    this.bound(at)
+    return at
   }
 
   remove(at: number): void {
     this.members.splice(at, 1)
     this.poses.splice(at, 1)
     this.solids.splice(at, 1)
+    this.bounds.splice(4 * at, 4)
   }
 
   set(at: number, pose: Pose): void {
     this.poses[at] = pose
     this.solids[at] = this.members[at]!.kind.at(pose.degrees)
+    this.bound(at)
+  }
+
+  private bound(at: number): void {
+    const { box } = this.solids[at]!
+    const { x, y } = this.poses[at]!
+    this.bounds[4 * at] = box.minX + x
+    this.bounds[4 * at + 1] = box.maxX + x
+    this.bounds[4 * at + 2] = box.minY + y
+    this.bounds[4 * at + 3] = box.maxY + y
   }
 
   copyPoses(): Pose[] {
@@ -87,13 +102,11 @@ export class Bin {
     const maxX = solid.box.maxX + x
     const minY = solid.box.minY + y
     const maxY = solid.box.maxY + y
-    for (let j = 0; j < this.solids.length; j += 1) {
-      if (j === at) continue
-      const other = this.solids[j]!.box
-      const q = this.poses[j]!
-      if (other.minX + q.x >= maxX || other.maxX + q.x <= minX) continue
-      if (other.minY + q.y >= maxY || other.maxY + q.y <= minY) continue
-      const overlap = this.against(solid, x, y, weight, j, q, soft)
+    const { bounds } = this
+    for (let j = 0, k = 0; k < bounds.length; j += 1, k += 4) {
+      if (bounds[k]! >= maxX || bounds[k + 1]! <= minX) continue
+      if (bounds[k + 2]! >= maxY || bounds[k + 3]! <= minY || j === at) continue
+      const overlap = this.against(solid, x, y, weight, j, this.poses[j]!, soft)
       if (overlap === 0) continue
       sum += weights(j) * overlap
       if (sum >= bound) return sum

@@ -6,7 +6,7 @@ import { bestPlace } from './search'
 const PATIENCE = { rounds: 20, strikes: 1 }
 
 /** How fast the weight of an overlap grows, from the least one to the greatest, and falls where there is none. */
-const GROWS = { least: 1.2, most: 2, falls: 0.95 }
+const GROWS = { least: 1.1, most: 1.5, falls: 0.95 }
 
 /**
  * Brings the members of a bin out of one another: each that overlaps goes to the place where it overlaps least, and

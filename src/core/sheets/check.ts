@@ -4,11 +4,17 @@ import { flatten, PAPER_TOLERANCE, type Polyline } from '../geometry/flatten'
 import { areaOf, type Box, boundsOf, boxesMeet, boxHolds } from '../geometry/measure'
 import { transformContour } from '../geometry/path'
 import { intersect, regionArea } from '../geometry/regions'
+import { keepOuts } from '../printing/marks'
 import { placementTransform } from './place'
 import { usableArea } from './usable-area'
 
 /** What is wrong with the placements of a sheet; numbers are positions in `sheet.placements`. */
-export type SheetCheck = { overlapping: [number, number][]; outside: number[] }
+export type SheetCheck = {
+  overlapping: [number, number][]
+  outside: number[]
+  /** what lies on register marks, or too near to them */
+  onMarks: number[]
+}
 
 type Laid = { rings: Polyline[]; box: Box }
 
@@ -27,6 +33,7 @@ export function checkSheet(project: Project, sheet: Sheet, layout: Layout): Shee
     )
     return { rings: contours.map((c) => flatten(c, PAPER_TOLERANCE)), box: boundsOf(contours[0]!) }
   })
+  const marks = keepOuts(sheet, layout)
   const overlapping: [number, number][] = []
   laid.forEach((a, i) => {
     for (let j = i + 1; j < laid.length; j += 1) {
@@ -38,6 +45,9 @@ export function checkSheet(project: Project, sheet: Sheet, layout: Layout): Shee
   })
   return {
     overlapping,
+    onMarks: laid.flatMap((l, i) =>
+      l && marks.some((m) => regionArea(intersect(l.rings, [m], 'even-odd')) > TOUCHING) ? [i] : [],
+    ),
     outside: laid.flatMap((l, i) => (l && !boxHolds(area, l.box, PAPER_TOLERANCE) ? [i] : [])),
   }
 }

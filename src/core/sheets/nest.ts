@@ -5,6 +5,7 @@ import { flatten, type Polyline } from '../geometry/flatten'
 import { transformContour } from '../geometry/path'
 import { polylineBox } from '../geometry/polyline'
 import { type Kind, type Nesting, type NestProblem, nest, type Stock } from '../nesting'
+import { keepOuts } from '../printing/marks'
 import { packSheets } from './pack'
 import { placementTransform } from './place'
 import { piecesByPaper, type StockSheet, stockOf, turnsByQuarters } from './stock'
@@ -98,7 +99,11 @@ function jobOf(project: Project, paper: Paper, pieces: readonly Piece[], options
     kinds,
     items: items.map((i) => i.kind),
     stocks: stocks.map(
-      (s): Stock => ({ area: s.area, count: s.count, taken: s.locked.flatMap((p) => ringsOf(project, p)) }),
+      (s): Stock => ({
+        area: s.area,
+        count: s.count,
+        taken: [...keepOuts(s, layout), ...s.locked.flatMap((p) => ringsOf(project, p))],
+      }),
     ),
     spacing: layout.spacing,
   }

@@ -4,7 +4,7 @@ import { sizeOfPiece } from '../document/pieces'
 import type { Layout, Placement, Project, Sheet } from '../document/schema'
 import { type Box, heightOf, widthOf } from '../geometry/measure'
 import { piecesByPaper, stockOf, turnsByQuarters } from './stock'
-import { excess, tooLarge } from './usable-area'
+import { areaBetweenMarks, excess, tooLarge } from './usable-area'
 
 /**
  * Lays all pieces and copies of a project on sheets, one paper at a time, by their boxes, turned a quarter where that
@@ -17,7 +17,7 @@ export function packSheets(project: Project, papers: readonly Paper[]): Pick<Lay
   const sheets: Sheet[] = []
   const unplaced: Layout['unplaced'] = []
   for (const [paper, pieces] of piecesByPaper(project, papers)) {
-    const stocks = stockOf(paper, layout)
+    const stocks = stockOf(paper, layout).map((s) => ({ ...s, area: areaBetweenMarks(s, layout) }))
     let items: Item[] = []
     for (const piece of pieces) {
       const size = sizeOfPiece(project, piece)

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { type Paper, PLAIN_SETTINGS } from '../document/paper'
 import { outlineOf } from '../document/pieces'
-import { emptyProject, type Piece, type Project, type Sheet } from '../document/schema'
+import { emptyProject, type Piece, type Project, type Sheet, USUAL_PRINT } from '../document/schema'
 import { boundsOf, boxHolds } from '../geometry/measure'
 import { transformContour } from '../geometry/path'
 import { checkSheet, densityOf } from './check'
@@ -134,7 +134,11 @@ describe('packSheets', () => {
           expect(unplaced).toEqual([])
           expect(sheets.flatMap((s) => s.placements)).toHaveLength(sizes.length)
           for (const sheet of sheets) {
-            expect(checkSheet(project, sheet, project.layout)).toEqual({ overlapping: [], outside: [] })
+            expect(checkSheet(project, sheet, project.layout)).toEqual({
+              overlapping: [],
+              outside: [],
+              onMarks: [],
+            })
             const boxes = sheet.placements.map((p) => ({
               ...p,
               ...turnedSize(project, project.pieces[p.piece]!, p),
@@ -226,7 +230,11 @@ describe('nestSheets', () => {
   }
   const clean = (project: Project) => {
     for (const sheet of project.layout.sheets)
-      expect(checkSheet(project, sheet, project.layout)).toEqual({ overlapping: [], outside: [] })
+      expect(checkSheet(project, sheet, project.layout)).toEqual({
+        overlapping: [],
+        outside: [],
+        onMarks: [],
+      })
   }
   const TRIANGLE = 'M0 0L60 0L0 90Z'
 
@@ -275,6 +283,19 @@ describe('nestSheets', () => {
       { piece: 'p2', copies: 1, why: expect.stringContaining('too wide') },
     ])
     clean(nested)
+  })
+
+  it('keeps clear of register marks, also by boxes, and tells what lies on one', () => {
+    const project = bare(projectOf([{ d: TRIANGLE, copies: 12 }]), 2)
+    project.layout.print = { ...USUAL_PRINT }
+    const boxes = { ...project, layout: { ...project.layout, ...packSheets(project, [A4]) } }
+    clean(boxes)
+    const nested = within(project, [A4], 300)
+    expect(nested.layout.sheets.length).toBeLessThanOrEqual(boxes.layout.sheets.length)
+    clean(nested)
+    const [sheet] = nested.layout.sheets
+    const onMark = { ...sheet!, placements: [{ piece: 'p0', copy: 0, x: 5, y: 5, rotation: 0 }] }
+    expect(checkSheet(nested, onMark, nested.layout)).toMatchObject({ onMarks: [0] })
   })
 
   it('tells how much of a sheet is left in one piece', () => {

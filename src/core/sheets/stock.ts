@@ -9,7 +9,7 @@ export type StockSheet = { width: number; height: number; count: number | null; 
 /** What a paper's pieces are laid on, in the order in which it is used up: the smallest leftovers first. */
 export function stockOf(
   paper: Pick<Paper, 'width' | 'height' | 'leftovers'>,
-  layout: Pick<Layout, 'mat' | 'sheetMargin' | 'sheetAt'>,
+  layout: Pick<Layout, 'mat' | 'sheetMargin' | 'sheetAt' | 'print'>,
 ): StockSheet[] {
   const leftovers = [...(paper.leftovers ?? [])].sort((a, b) => a.width * a.height - b.width * b.height)
   return [...leftovers, { width: paper.width, height: paper.height, count: null }].map((sheet) => ({

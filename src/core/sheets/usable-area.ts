@@ -1,5 +1,6 @@
 import type { Layout } from '../document/schema'
 import { type Box, heightOf, widthOf } from '../geometry/measure'
+import { keepOut } from '../printing/marks'
 import { formatLength } from '../units/length'
 
 /**
@@ -19,6 +20,25 @@ export function usableArea(
     maxX: Math.max(minX, Math.min(sheet.width - sheetMargin, mat.width - mat.margin - sheetAt.x)),
     maxY: Math.max(minY, Math.min(sheet.height - sheetMargin, mat.height - mat.margin - sheetAt.y)),
   }
+}
+
+/**
+ * The largest part of the usable area that is clear of register marks, for layouts by boxes: what lies between the
+ * marks, above and below or to the left and right.
+ */
+export function areaBetweenMarks(
+  sheet: { width: number; height: number },
+  layout: Pick<Layout, 'mat' | 'sheetMargin' | 'sheetAt' | 'print'>,
+): Box {
+  const area = usableArea(sheet, layout)
+  const marks = layout.print?.marks
+  if (!marks) return area
+  const by = marks.inset + keepOut(marks)
+  const minX = Math.max(area.minX, by)
+  const minY = Math.max(area.minY, by)
+  const tall = { ...area, minX, maxX: Math.max(minX, Math.min(area.maxX, sheet.width - by)) }
+  const wide = { ...area, minY, maxY: Math.max(minY, Math.min(area.maxY, sheet.height - by)) }
+  return widthOf(tall) * heightOf(tall) > widthOf(wide) * heightOf(wide) ? tall : wide
 }
 
 /**

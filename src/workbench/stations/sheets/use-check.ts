@@ -3,7 +3,7 @@ import { useMemo } from 'react'
 import { checkSheet, type SheetCheck } from '@/core/sheets/check'
 import { useProject } from '../../store/context'
 
-const NOTHING: SheetCheck = { overlapping: [], outside: [] }
+const NOTHING: SheetCheck = { overlapping: [], outside: [], onMarks: [] }
 
 /** What is wrong on a sheet at this moment. */
 export function useCheck(sheetId: string | null): SheetCheck {

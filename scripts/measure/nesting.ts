@@ -1,0 +1,155 @@
+import { guillotine, jigsaw } from '../../corpus/cut-up'
+import { TEMPLATES } from '../../corpus/templates'
+import { type Paper, PLAIN_SETTINGS } from '../../src/core/document/paper'
+import { emptyProject, type Line, type Piece, type Project } from '../../src/core/document/schema'
+import { type NestProblem, nest } from '../../src/core/nesting'
+import { nestSheets } from '../../src/core/sheets/nest'
+import { packSheets } from '../../src/core/sheets/pack'
+import type { Figure } from './figure'
+
+const TIMES = [10, 30]
+
+/** Share of the strip in use that pieces cover, after some times in seconds. */
+function densities(problem: NestProblem, height: number): { at: number[]; first: number } {
+  const began = performance.now()
+  let extent = Infinity
+  let first = 0
+  const at: number[] = []
+  for (const answer of nest(problem, 1)) {
+    const gone = (performance.now() - began) / 1000
+    if (answer) {
+      first ||= gone
+      extent = Math.min(extent, answer.score.extent)
+    }
+    if (gone >= TIMES[at.length]!) at.push(height / extent)
+    if (at.length === TIMES.length) break
+  }
+  while (at.length < TIMES.length) at.push(height / extent)
+  return { at, first }
+}
+
+const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length
+const percent = (share: number) => `${(100 * share).toFixed(1)} %`
+
+function cutUp(what: string, target: number, all: { problem: NestProblem; height: number }[]): Figure {
+  const found = all.map(({ problem, height }) => densities(problem, height))
+  const after = TIMES.map((_, i) => mean(found.map((f) => f.at[i]!)))
+  const worst = Math.min(...found.map((f) => f.at.at(-1)!))
+  return {
+    what: `Nesting ${all.length} sheets cut up into ${what}: share of the strip covered after ${TIMES.join(' and ')} s`,
+    figure: `${after.map(percent).join(' and ')} (worst ${percent(worst)})`,
+    against: 'optimum 100 % by construction',
+    target: `at least ${percent(target)}`,
+    met: after.at(-1)! >= target,
+  }
+}
+
+const paper = (width: number, height: number): Paper => ({
+  id: 'paper',
+  name: 'Card',
+  width,
+  height,
+  weight: 220,
+  caliper: 0.3,
+  colour: '#ffffff',
+  backColour: '#ffffff',
+  settings: PLAIN_SETTINGS,
+})
+
+/** Copies of the corpus's pieces, as someone would make a set of them. */
+function jobOf(templates: readonly number[], copies: number, scale: number): Project {
+  const lines: Record<string, Line> = {}
+  const pieces: Record<string, Piece> = {}
+  for (const t of templates)
+    for (const piece of TEMPLATES[t]!(scale).pieces) {
+      const id = `p${Object.keys(pieces).length}`
+      const cuts = piece.lines.filter((l) => l.role === 'cut' && l.d.endsWith('Z'))
+      if (cuts.length === 0) continue
+      const ids = cuts.map((l, i) => {
+        lines[`${id}-${i}`] = {
+          id: `${id}-${i}`,
+          source: 's',
+          look: 'k',
+          d: l.d,
+          label: null,
+          role: 'cut',
+          sure: true,
+          why: '',
+          fold: null,
+          held: null,
+        }
+        return `${id}-${i}`
+      })
+      pieces[id] = { id, name: piece.name, outline: [ids[0]!], openings: [], lines: ids, paper: null, copies }
+    }
+  const base = emptyProject('Job')
+  return { ...base, lines, pieces, layout: { ...base.layout, mat: { width: 700, height: 700, margin: 6 } } }
+}
+
+/** Ten jobs: which templates, how many of each, at what scale, on which sheet. */
+const JOBS: readonly [number[], number, number, number, number][] = [
+  [[13], 12, 0.9, 210, 297],
+  [[5], 10, 0.5, 297, 420],
+  [[4], 14, 0.6, 304.8, 304.8],
+  [[7], 10, 0.7, 420, 594],
+  [[11], 8, 0.5, 304.8, 304.8],
+  [[0], 9, 0.4, 297, 420],
+  [[12, 13], 8, 1, 304.8, 304.8],
+  [[2], 12, 0.5, 304.8, 304.8],
+  [[14], 5, 0.7, 210, 297],
+  [[5, 4], 6, 0.5, 210, 297],
+]
+
+function measureJobs(): Figure[] {
+  let [fewer, more, slowest] = [0, 0, 0]
+  const told: string[] = []
+  for (const [templates, copies, scale, width, height] of JOBS) {
+    const project = jobOf(templates, copies, scale)
+    const papers = [paper(width, height)]
+    const boxes = packSheets(project, papers).sheets.length
+    const began = performance.now()
+    let sheets = Infinity
+    for (const answer of nestSheets(project, papers, { seed: 1, shape: 'true' })) {
+      const gone = performance.now() - began
+      if (answer && sheets === Infinity) slowest = Math.max(slowest, gone)
+      if (answer) sheets = answer.sheets.length
+      if (gone > 10_000) break
+    }
+    told.push(`${sheets}/${boxes}`)
+    if (sheets < boxes) fewer += 1
+    if (sheets > boxes) more += 1
+  }
+  return [
+    {
+      what: 'Ten jobs of corpus pieces: sheets after 10 s of nesting, against the rectangle packer',
+      figure: `${told.join(', ')}: fewer in ${fewer}, more in ${more}`,
+      against: 'the rectangle packer',
+      target: 'never more, fewer in at least 3',
+      met: more === 0 && fewer >= 3,
+    },
+    {
+      what: 'First answer of the slowest of these jobs',
+      figure: `${slowest.toFixed(0)} ms`,
+      against: 'bound of 500 ms',
+      target: 'under 500 ms',
+      met: slowest < 500,
+    },
+  ]
+}
+
+/** How close pieces are nested, and how soon. */
+export function measureNesting(): Figure[] {
+  return [
+    cutUp(
+      'rectangles by guillotine cuts (16 to 40)',
+      0.95,
+      [16, 25, 40].map((n) => guillotine(n, n)),
+    ),
+    cutUp(
+      'polygons at any angle (12 to 25)',
+      0.85,
+      [12, 16, 20, 25].map((n) => jigsaw(n, n)),
+    ),
+    ...measureJobs(),
+  ]
+}
