@@ -8,7 +8,9 @@ import { drawingAsSheet } from '../src/core/export/parts'
 import { sheetToPdf } from '../src/core/export/pdf'
 import { readDrawing } from '../src/core/intake/formats'
 import { drawCaddy } from './caddy'
+import { drawLabels } from './labels'
 import { drawSachet } from './sachet'
+import { drawTag } from './tags'
 import { drawTeapot } from './teapot'
 
 /** Writes the demo drawings; run it after changing one of them. */
@@ -16,6 +18,8 @@ const folder = fileURLToPath(new URL('./drawings/', import.meta.url))
 mkdirSync(folder, { recursive: true })
 writeFileSync(`${folder}tea-caddy.svg`, drawCaddy())
 writeFileSync(`${folder}sachet.svg`, drawSachet())
+writeFileSync(`${folder}labels.svg`, drawLabels())
+writeFileSync(`${folder}tags.svg`, drawTag())
 
 /** The caddy as other programs would hand it on: a DXF and a PDF of the whole drawing, and a picture to trace. */
 const { drawing, project } = await sorted('tea-caddy.svg')

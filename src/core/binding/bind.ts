@@ -39,7 +39,8 @@ export function findPieces(lines: readonly Bindable[], gap = PAPER_TOLERANCE): F
   for (const line of lines) {
     if (taken.has(line.id) || line.role === 'skip' || line.held !== null) continue
     const holder = holderOf(line, cards, index)
-    if (holder >= 0) pieces[holder]!.lines.push(line.id)
+    const beneath = holder < 0 && line.role === 'print' ? coveredBy(line, cards, index) : holder
+    if (beneath >= 0) pieces[beneath]!.lines.push(line.id)
   }
   const order = new Map(lines.map((l, i) => [l.id, i]))
   const first = (p: FoundPiece) => Math.min(...p.outline.map((id) => order.get(id)!))
@@ -74,6 +75,18 @@ function cardsOf(cuts: readonly Bindable[], gap: number): CardsFound {
   const found = { cards, partings, index: new SpatialIndex(cards.map((c) => c.box)) }
   kept = [{ cuts, gap, found }, ...kept].slice(0, KEPT)
   return found
+}
+
+/** The position of the piece most of whose edge lies under a closed print line that is drawn beyond it; -1 for none. */
+function coveredBy(line: Bindable, cards: readonly Card[], index: SpatialIndex): number {
+  const { polyline, box, contour } = shapeOf(line.d)
+  if (!contour.closed) return -1
+  const most = { holder: -1, covered: 0 }
+  for (const k of index.meeting(box)) {
+    const covered = samplesOf(cards[k]!.ring).filter((p) => isInside(p, polyline)).length
+    if (covered > most.covered) Object.assign(most, { holder: k, covered })
+  }
+  return most.holder
 }
 
 const inBox = (p: Point, b: Box): boolean => p.x >= b.minX && p.x <= b.maxX && p.y >= b.minY && p.y <= b.maxY

@@ -19,6 +19,20 @@ const pieces = (lines: Bindable[]) => findPieces(lines).pieces
 const line = (id: string, d: string, role: Role = 'cut'): Bindable => ({ id, d, role, held: null })
 
 describe('findPieces', () => {
+  it('binds print that is drawn beyond the edge to the piece it covers', () => {
+    const found = pieces([
+      line('out', rect(0, 0, 60, 40)),
+      line('other', rect(100, 0, 60, 40)),
+      line('band', rect(-3, 30, 66, 13), 'print'),
+      line('all', rect(97, -3, 66, 46), 'print'),
+      line('far', rect(300, 300, 5, 5), 'print'),
+    ])
+    expect(found.map((p) => p.lines)).toEqual([
+      ['out', 'band'],
+      ['other', 'all'],
+    ])
+  })
+
   it('nests by the even-odd rule: outline, opening, island', () => {
     const found = pieces([
       line('hole', rect(10, 10, 40, 40)),
@@ -351,5 +365,24 @@ describe('rebind', () => {
     expect(bound.pieces[sachet!.id]!.lines).not.toContain(fold)
     const [loose] = rebind(setLines(bound, 'Release', [fold], { held: 'loose' })[0], 'Release')
     expect(looseLines(loose).map((l) => l.id)).toEqual([fold])
+  })
+})
+
+describe('the labels of the demo', () => {
+  it('come in as two printed pieces, fills that bleed included, without a question', async () => {
+    const bytes = readFileSync(fileURLToPath(new URL('../../../demo/drawings/labels.svg', import.meta.url)))
+    const drawing = await readDrawing(bytes, 'labels.svg')
+    const [project] = addSource(emptyProject('Labels'), drawing, {
+      id: 's',
+      name: 'labels.svg',
+      format: 'svg',
+      bytes: bytes.length,
+    })
+    expect(decisionsLeft(familiesOf(project))).toBe(0)
+    expect(Object.values(project.pieces).map((p) => roleCounts(project, p))).toEqual([
+      { cut: 1, print: 3 },
+      { cut: 1, print: 3 },
+    ])
+    expect(looseLines(project)).toEqual([])
   })
 })

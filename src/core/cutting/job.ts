@@ -13,6 +13,8 @@ export type JobState = {
   y: number
   /** greatest distance between plan and drawn path in mm, once it is done */
   deviation: number | null
+  /** how a printed sheet was found to lie, in words */
+  register: string | null
 }
 
 /** A job with its place, and what was drawn so far: flat points in sheet mm. */

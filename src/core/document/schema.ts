@@ -256,7 +256,7 @@ export const layoutSchema = z.object({
 export type Layout = z.infer<typeof layoutSchema>
 
 /** What a sheet can be saved as. */
-export const FILE_KINDS = ['svg', 'dxf', 'pdf', 'png', 'gcode', 'hpgl'] as const
+export const FILE_KINDS = ['svg', 'dxf', 'pdf', 'png', 'gcode', 'hpgl', 'print'] as const
 export type FileKind = (typeof FILE_KINDS)[number]
 
 export const runSchema = beatSchema.extend({

@@ -63,11 +63,19 @@ export function locate(
   const paper = faces.map((_, f) => f).filter((f) => depthOf(f) % 2 === 0)
   const index = new SpatialIndex(paper.map((f) => faces[f]!.box))
   const rings = new Map<number, Float64Array>()
-  const holds = (f: number, p: Point) => {
+  const ringOf = (f: number) => {
     const known = rings.get(f) ?? polylineOfWalk(faces[f]!.walk, edges)
     rings.set(f, known)
-    return isInside(p, known)
+    return known
   }
+  const holds = (f: number, p: Point) => isInside(p, ringOf(f))
+  /** Whether a filled shape lies on paper though it is drawn beyond the edges, as bleed is. */
+  const covers = ({ look, shape }: SceneLine) =>
+    look.fill !== null &&
+    shape.contour.closed &&
+    index
+      .meeting(shape.box)
+      .some((k) => samplesOf(ringOf(paper[k]!)).some((p) => isInside(p, shape.polyline)))
   lines.forEach((line, i) => {
     if (seen.has(i)) return
     const place = ((): Place => {
@@ -79,7 +87,9 @@ export function locate(
       const inside = asked.filter((p) =>
         index.meeting({ minX: p.x, minY: p.y, maxX: p.x, maxY: p.y }).some((k) => holds(paper[k]!, p)),
       )
-      return inside.length * 2 >= asked.length ? { kind: 'within' } : { kind: 'outside', far: true }
+      return inside.length * 2 >= asked.length || covers(line)
+        ? { kind: 'within' }
+        : { kind: 'outside', far: true }
     })()
     stretches.push({ line, edge: -1, place })
   })

@@ -1,9 +1,10 @@
 import { z } from 'zod'
-import { FILE_KINDS, type FileKind, type Project } from '../../core/document/schema'
+import { FILE_KINDS, type FileKind, type Project, USUAL_PRINT } from '../../core/document/schema'
 import { sheetToDxf } from '../../core/export/dxf'
 import { planToGcode } from '../../core/export/gcode'
 import { planToHpgl } from '../../core/export/hpgl'
 import { sheetToPdf } from '../../core/export/pdf'
+import { sheetToPrintPdf } from '../../core/export/pdf/print'
 import { sheetToSvg } from '../../core/export/svg'
 import { sheetToPng } from './sheet-picture'
 import type { PlannedSheet } from './sheets'
@@ -25,6 +26,11 @@ export const SHEET_FILES = {
     ending: 'plt',
     type: 'application/vnd.hp-hpgl',
     write: (_, { plan, title }) => planToHpgl(plan, title),
+  },
+  print: {
+    ending: 'print.pdf',
+    type: 'application/pdf',
+    write: (p, { sheet }) => sheetToPrintPdf(p, sheet, p.layout.print ?? { ...USUAL_PRINT, marks: null }),
   },
 } as const satisfies Record<FileKind, SheetFile>
 

@@ -8,10 +8,13 @@ import {
   type JobStatus,
   type JobView,
 } from '../../core/cutting/job'
+import { movePlan } from '../../core/cutting/move-plan'
 import type { SheetPlan } from '../../core/cutting/pass'
 import type { CutterFields } from '../../core/document/cutter'
 import { planToGcode } from '../../core/export/gcode'
 import { planToHpgl } from '../../core/export/hpgl'
+import type { Affine } from '../../core/geometry/affine'
+import type { Register } from '../../core/printing/register'
 import { database } from '../database'
 import { JobRow } from '../database/models'
 import { log } from '../log'
@@ -34,7 +37,12 @@ const cutter = () => {
 }
 
 /** What a job is run on: the cutter's language and what it reaches, and where on its mat the sheet lies. */
-export type Bench = { cutter: Pick<CutterFields, 'language' | 'mat'>; sheetAt: { x: number; y: number } }
+export type Bench = {
+  cutter: Pick<CutterFields, 'language' | 'mat'>
+  sheetAt: { x: number; y: number }
+  /** of a printed sheet: how it really lies, and how it was found to lie by its marks */
+  scanned?: { lie: Affine; register: Extract<Register, { ok: true }> }
+}
 
 /**
  * Sends a sheet to the stand-in cutter: it parses the very file that would be saved, in the cutter's language, and runs
@@ -45,7 +53,7 @@ export async function startJob(
   projectId: string,
   plan: SheetPlan,
   title: string,
-  { cutter: fields, sheetAt }: Bench,
+  { cutter: fields, sheetAt, scanned }: Bench,
 ): Promise<JobView> {
   const { live } = cutter()
   if (live && isActive(live.state))
@@ -57,8 +65,11 @@ export async function startJob(
       },
     )
   const isHpgl = fields.language === 'hpgl'
-  const program = isHpgl ? planToHpgl(plan, title) : planToGcode(plan, title)
-  const planned = plan.passes.flatMap((pass) =>
+  // The machine is led by what it found; what it draws is measured against where the sheet really lies.
+  const led = scanned ? movePlan(plan, scanned.register.map) : plan
+  const truth = scanned ? movePlan(plan, scanned.lie) : plan
+  const program = isHpgl ? planToHpgl(led, title) : planToGcode(led, title)
+  const planned = truth.passes.flatMap((pass) =>
     pass.strokes.map((s) => Array.from(s.points, (v) => Math.round(v * 1e4) / 1e4)),
   )
   const steps = isHpgl ? readHpgl(program) : readGcode(program)
@@ -72,6 +83,7 @@ export async function startJob(
     x: 0,
     y: 0,
     deviation: null,
+    register: scanned?.register.words ?? null,
   }
   await database()
   const row = await JobRow.create({
@@ -139,6 +151,7 @@ function update(live: Live, status?: JobStatus): void {
     share: machine.share,
     seconds: machine.seconds,
     ...machine.position,
+    register: live.state.register,
     deviation: live.state.deviation,
   }
   if (live.state.status !== 'running') halt(live)

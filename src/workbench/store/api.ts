@@ -114,7 +114,11 @@ export const api = {
 }
 
 /** What of a sheet is run: all of it, one pass alone (from 0), or a test cut. */
-export type JobPart = { pass?: number; test?: boolean }
+export type JobPart = {
+  pass?: number
+  test?: boolean
+  mishap?: { corner: string; kind: 'missing' | 'covered' }
+}
 
 /** The address of a source's original file. */
 export const originalAddress = (project: string, source: string) =>
@@ -128,6 +132,7 @@ export const FILE_TITLES: Record<FileKind, string> = {
   png: 'PNG',
   gcode: 'G-code',
   hpgl: 'HP-GL',
+  print: 'Print PDF',
 }
 
 /** The address of all sheets in one archive. */

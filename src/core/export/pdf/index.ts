@@ -1,8 +1,7 @@
 import { PDFDocument, PDFHexString, PDFName, type PDFRef } from 'pdf-lib'
 import type { Project, Sheet } from '../../document/schema'
-import type { Contour } from '../../geometry/path'
-import type { Point } from '../../geometry/point'
 import { EXPORTED, type Exported, partsOf } from '../parts'
+import { number as n, pathOf } from './content'
 
 /** ISO 19593-1 processing step of each role; what a pen or printer draws is none. */
 const STEPS: Partial<Record<Exported, string>> = {
@@ -66,14 +65,4 @@ export async function sheetToPdf(project: Project, sheet: Sheet): Promise<Uint8A
   const refs = [...groups.values()].map((g) => g.ref)
   document.catalog.set(PDFName.of('OCProperties'), context.obj({ OCGs: refs, D: { Order: refs, ON: refs } }))
   return document.save()
-}
-
-const n = (v: number): string => v.toFixed(5).replace(/\.?0+$/, '')
-const at = (p: Point): string => `${n(p.x)} ${n(p.y)}`
-
-function pathOf({ start, segments, closed }: Contour): string {
-  const parts = segments.map(({ c1, c2, to }) =>
-    c1 && c2 ? `${at(c1)} ${at(c2)} ${at(to)} c` : `${at(to)} l`,
-  )
-  return `${at(start)} m ${parts.join(' ')} ${closed ? 's' : 'S'}`
 }

@@ -1,5 +1,6 @@
 'use client'
 import { Pause, Play, Send, Square } from 'lucide-react'
+import { useState } from 'react'
 import { isActive } from '@/core/cutting/job'
 import { Button, QuietButton } from '@/kit/button'
 import { Progress } from '@/kit/progress'
@@ -7,7 +8,10 @@ import { Muted, Row, Tag } from '@/kit/surface'
 import type { JobHandle } from './use-job'
 
 /** The stand-in cutter: what it does, and what a hand can tell it. */
-export function CutterPanel({ job, unit, canSend }: { job: JobHandle; unit: string; canSend: boolean }) {
+type Props = { job: JobHandle; unit: string; canSend: boolean; printed: boolean }
+
+export function CutterPanel({ job, unit, canSend, printed }: Props) {
+  const [mishap, setMishap] = useState<'missing' | 'covered' | null>(null)
   const { state, send, command, problem } = job
   return (
     <>
@@ -20,6 +24,25 @@ export function CutterPanel({ job, unit, canSend }: { job: JobHandle; unit: stri
         <p role="alert" style={{ color: 'var(--alarm)', margin: '8px 0' }}>
           {problem}
         </p>
+      ) : null}
+      {printed && !(state && isActive(state)) ? (
+        <select
+          aria-label="How the printed sheet is laid in"
+          value={mishap ?? ''}
+          onChange={(e) => setMishap((e.target.value || null) as typeof mishap)}
+          style={{
+            width: '100%',
+            padding: '7px 8px',
+            borderRadius: 7,
+            border: '1px solid var(--hairline)',
+            background: 'var(--paper)',
+            marginTop: 8,
+          }}
+        >
+          <option value="">Laid in a little astray, all marks clear</option>
+          <option value="covered">With the left lower mark covered</option>
+          <option value="missing">With the left lower mark missing</option>
+        </select>
       ) : null}
       <Row style={{ marginTop: 10 }}>
         {state && isActive(state) ? (
@@ -42,8 +65,11 @@ export function CutterPanel({ job, unit, canSend }: { job: JobHandle; unit: stri
           </>
         ) : (
           <>
-            <Button isDisabled={!canSend} onPress={() => send()}>
-              <Send size={15} /> Send the sheet
+            <Button
+              isDisabled={!canSend}
+              onPress={() => send(mishap ? { mishap: { corner: 'left lower', kind: mishap } } : {})}
+            >
+              <Send size={15} /> {printed ? 'Scan and cut' : 'Send the sheet'}
             </Button>
             <QuietButton isDisabled={!canSend} onPress={() => send({ test: true })}>
               Test cut
@@ -70,6 +96,11 @@ function JobLine({ job, unit }: { job: JobHandle; unit: string }) {
     <div aria-live="polite">
       <Progress label={words} share={state.share} />
       {state.status === 'interrupted' ? <p>{state.message}</p> : null}
+      {state.register ? (
+        <p style={{ marginTop: 8, fontSize: 13.5 }} data-testid="register">
+          <Tag $tone="teal">marks found</Tag> {state.register}
+        </p>
+      ) : null}
       {state.deviation !== null ? (
         <p style={{ marginTop: 8 }} data-testid="deviation">
           <Tag $tone={state.deviation <= 0.1 ? 'teal' : 'alarm'}>{state.deviation.toFixed(3)} mm</Tag>{' '}

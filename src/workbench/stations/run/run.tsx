@@ -178,7 +178,7 @@ export function Run({ sheetId, onSheet, plan, timeline, job }: Props) {
       <FilesPanel sheetId={sheetId} />
       <Section data-testid="cutter">
         <h2>Stand-in cutter</h2>
-        <CutterPanel job={job} unit={unit} canSend={saved} />
+        <CutterPanel job={job} unit={unit} canSend={saved} printed={Boolean(layout.print?.marks)} />
       </Section>
       <WholeJob />
     </>

@@ -5,6 +5,7 @@ import { linesOf, outlineOf } from '@/core/document/pieces'
 import type { Layout, Placement, Project, Sheet } from '@/core/document/schema'
 import type { Box } from '@/core/geometry/measure'
 import { writePath } from '@/core/geometry/path'
+import { keepOut, marksOf } from '@/core/printing/marks'
 import { checkSheet } from '@/core/sheets/check'
 import { placementTransform, turnedSize } from '@/core/sheets/place'
 import { snap } from '@/core/sheets/snap'
@@ -76,7 +77,7 @@ export function SheetBoard({ sheet, chosen, onChosen }: Props) {
       </Board>
     )
 
-  const wrong = new Set([...check.outside, ...check.overlapping.flat()])
+  const wrong = new Set([...check.outside, ...check.onMarks, ...check.overlapping.flat()])
   const area = usableArea(sheet, layout)
   const take = (event: PointerEvent, index: number) => {
     event.stopPropagation()
@@ -160,6 +161,7 @@ export function SheetBoard({ sheet, chosen, onChosen }: Props) {
             strokeWidth={1 / view.scale}
             strokeDasharray={`${2 / view.scale} ${4 / view.scale}`}
           />
+          <MarksPicture sheet={sheet} layout={layout} px={1 / view.scale} lit={check.onMarks.length > 0} />
           {shown.placements.map((placement, index) => (
             <PlacedPiece
               // biome-ignore lint/suspicious/noArrayIndexKey: a placement is known by its place in the list
@@ -235,6 +237,49 @@ function MatPicture({ layout, px }: { layout: Layout; px: number }) {
   )
 }
 
+/** Register marks with the squares that are kept free for them; lit when something lies there. */
+function MarksPicture({
+  sheet,
+  layout,
+  px,
+  lit,
+}: {
+  sheet: Sheet
+  layout: Layout
+  px: number
+  lit: boolean
+}) {
+  const marks = layout.print?.marks
+  if (!marks) return null
+  const by = keepOut(marks)
+  return (
+    <g data-testid="marks">
+      {marksOf(sheet, marks).map(({ corner, x, y }) => (
+        <g key={corner}>
+          <rect
+            x={x - by}
+            y={y - by}
+            width={2 * by}
+            height={2 * by}
+            fill={lit ? 'rgb(163 39 29 / 0.18)' : 'rgb(217 178 95 / 0.2)'}
+            stroke={lit ? 'var(--alarm)' : '#9c7a2e'}
+            strokeWidth={px}
+            strokeDasharray={`${4 * px} ${3 * px}`}
+          />
+          <circle
+            cx={x}
+            cy={y}
+            r={(marks.size - marks.weight) / 2}
+            fill="none"
+            stroke="#2b1a2f"
+            strokeWidth={marks.weight}
+          />
+        </g>
+      ))}
+    </g>
+  )
+}
+
 type PlacedProps = {
   project: Project
   placement: Placement
@@ -251,7 +296,7 @@ function PlacedPiece({ project, placement, px, wrong, chosen, ...handlers }: Pla
   const paths = useMemo(() => (piece ? pathsOf(project, piece.id) : null), [project, piece])
   if (!piece || !paths) return null
   const [a, b, c, d, e, f] = placementTransform(project, piece, placement)
-  const name = `${piece.name}${piece.copies > 1 ? `, copy ${placement.copy + 1}` : ''}${placement.locked ? ', locked' : ''}${wrong ? ', overlaps or leaves the margin' : ''}`
+  const name = `${piece.name}${piece.copies > 1 ? `, copy ${placement.copy + 1}` : ''}${placement.locked ? ', locked' : ''}${wrong ? ', overlaps, lies on a mark or leaves the margin' : ''}`
   return (
     // biome-ignore lint/a11y/useSemanticElements: a shape in a drawing cannot be a button element
     <g
@@ -270,6 +315,16 @@ function PlacedPiece({ project, placement, px, wrong, chosen, ...handlers }: Pla
         stroke={wrong ? 'var(--alarm)' : LINE_STYLES.cut.colour}
         strokeWidth={(chosen ? 2.6 : 1.5) * px}
       />
+      {paths.fills.map(({ colour, d: path }) => (
+        <path
+          key={colour}
+          d={path}
+          fillRule="evenodd"
+          fill={colour}
+          fillOpacity={0.75}
+          pointerEvents="none"
+        />
+      ))}
       {paths.inner.map(({ role, d: path }) => (
         <path
           key={role}
@@ -293,7 +348,13 @@ function pathsOf(project: Project, pieceId: string) {
   for (const line of linesOf(project, piece.lines))
     if (!edges.has(line.id) && line.role !== 'skip')
       byRole.set(line.role, (byRole.get(line.role) ?? '') + line.d)
+  const fills = new Map<string, string>()
+  for (const line of linesOf(project, piece.lines)) {
+    const fill = line.role === 'print' ? project.looks[line.look]?.fill : null
+    if (fill) fills.set(fill, (fills.get(fill) ?? '') + line.d)
+  }
   return {
+    fills: [...fills].map(([colour, d]) => ({ colour, d })),
     outline:
       writePath(outlineOf(project, piece)) +
       linesOf(project, piece.openings.flat())

@@ -15,6 +15,7 @@ import { sheetsBehind } from './behind'
 import { ChosenPlacement } from './chosen-placement'
 import { changeLayout, keepOffcut, layOut } from './layout-edits'
 import { NestingPanel } from './nesting-panel'
+import { PrintPanel } from './print-panel'
 import type { Chosen } from './sheet-board'
 import { useCheck } from './use-check'
 import type { Nesting } from './use-nesting'
@@ -79,7 +80,7 @@ export function Sheets({ sheetId, onSheet, chosen, onChosen, nesting }: Props) {
   }, [workbench, layout, pieces])
 
   const densities = useDerived((p) => p.layout.sheets.map((s) => densityOf(p, s)))
-  const { overlapping, outside } = useCheck(sheetId)
+  const { overlapping, outside, onMarks } = useCheck(sheetId)
   const sheet = layout.sheets.find((s) => s.id === sheetId)
   const placement = sheet && chosen?.sheet === sheet.id ? sheet.placements[chosen.index] : undefined
   const paper = papers.find((p) => p.id === sheet?.paper)
@@ -132,7 +133,8 @@ export function Sheets({ sheetId, onSheet, chosen, onChosen, nesting }: Props) {
           </Row>
         ) : null}
         {overlapping.length > 0 ? <Tag $tone="alarm">{overlapping.length} overlapping here</Tag> : null}{' '}
-        {outside.length > 0 ? <Tag $tone="alarm">{outside.length} out of the margin here</Tag> : null}
+        {outside.length > 0 ? <Tag $tone="alarm">{outside.length} out of the margin here</Tag> : null}{' '}
+        {onMarks.length > 0 ? <Tag $tone="alarm">{onMarks.length} on a register mark here</Tag> : null}
       </Section>
       {placement && sheet && chosen ? (
         <ChosenPlacement sheet={sheet} chosen={chosen} placement={placement} onChosen={onChosen} />
@@ -147,6 +149,7 @@ export function Sheets({ sheetId, onSheet, chosen, onChosen, nesting }: Props) {
           }
         />
       ) : null}
+      <PrintPanel />
       <Section>
         <h2>Mat and margins</h2>
         <Fields>

@@ -1,0 +1,18 @@
+import type { Contour } from '../../geometry/path'
+import type { Point } from '../../geometry/point'
+
+/** A number as a content stream takes it. */
+export const number = (v: number): string => {
+  const text = v.toFixed(5).replace(/\.?0+$/, '')
+  return text === '-0' ? '0' : text
+}
+
+const at = (p: Point): string => `${number(p.x)} ${number(p.y)}`
+
+/** A contour as path operators, stroked. */
+export function pathOf({ start, segments, closed }: Contour): string {
+  const parts = segments.map(({ c1, c2, to }) =>
+    c1 && c2 ? `${at(c1)} ${at(c2)} ${at(to)} c` : `${at(to)} l`,
+  )
+  return `${at(start)} m ${parts.join(' ')} ${closed ? 's' : 'S'}`
+}

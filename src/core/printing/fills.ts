@@ -1,0 +1,77 @@
+import { linesOf, outlineOf } from '../document/pieces'
+import type { Project, Sheet } from '../document/schema'
+import { flatten } from '../geometry/flatten'
+import { nestRings } from '../geometry/nesting'
+import { type Contour, transformContour } from '../geometry/path'
+import { polylineArea, polylineBox } from '../geometry/polyline'
+import type { Region } from '../geometry/regions'
+import { shapeOf } from '../geometry/shape'
+import { placementTransform } from '../sheets/place'
+import { withBleed } from './bleed'
+
+/** Something to print on a sheet: a region in a flat colour, or a line. Mm of the sheet, y down. */
+export type Printed =
+  | { kind: 'fill'; colour: string; region: Region }
+  | { kind: 'line'; colour: string; width: number; contour: Contour }
+
+/** How straight curves of fills are, mm. */
+const FLATNESS = 0.02
+
+/** What the print lines of a sheet's pieces put on paper, in drawing order: fills with their bleed, and strokes. */
+export function printedOn(project: Project, sheet: Sheet, bleed: number): Printed[] {
+  return sheet.placements.flatMap((placement): Printed[] => {
+    const piece = project.pieces[placement.piece]
+    if (!piece) return []
+    const transform = placementTransform(project, piece, placement)
+    const outline = flatten(transformContour(outlineOf(project, piece), transform), FLATNESS)
+    const lines = linesOf(project, piece.lines).filter((l) => l.role === 'print')
+    const looks = [...new Set(lines.map((l) => l.look))]
+    return looks.flatMap((id): Printed[] => {
+      const look = project.looks[id]
+      const contours = lines
+        .filter((l) => l.look === id)
+        .map((l) => transformContour(shapeOf(l.d).contour, transform))
+      const fills = look?.fill
+        ? wholes(contours.filter((c) => c.closed)).map(
+            (rings): Printed => ({
+              kind: 'fill',
+              colour: colourOf(look.fill!),
+              region: withBleed(rings, outline, bleed),
+            }),
+          )
+        : []
+      const strokes = look?.stroke
+        ? contours.map(
+            (contour): Printed => ({
+              kind: 'line',
+              colour: colourOf(look.stroke!),
+              width: Math.max(0.05, look.width),
+              contour,
+            }),
+          )
+        : []
+      return [...fills, ...strokes]
+    })
+  })
+}
+
+/** Closed contours of one look, each outer one with those that lie within it: what lies within is an opening. */
+function wholes(contours: readonly Contour[]): Region[] {
+  const rings = contours.map((c) => {
+    const polyline = flatten(c, FLATNESS)
+    return { polyline, box: polylineBox(polyline), area: Math.abs(polylineArea(polyline)) }
+  })
+  const nested = nestRings(rings)
+  const root = (i: number): number => (nested[i]!.parent < 0 ? i : root(nested[i]!.parent))
+  const groups = new Map<number, Region>()
+  rings.forEach(({ polyline }, i) => {
+    const r = root(i)
+    const known = groups.get(r)
+    if (known) known.push(polyline)
+    else groups.set(r, [polyline])
+  })
+  return [...groups.values()]
+}
+
+/** A colour as `#rrggbb`; what is written otherwise is printed black. */
+const colourOf = (text: string): string => (/^#[0-9a-f]{6}$/i.test(text) ? text.toLowerCase() : '#000000')

@@ -1,0 +1,159 @@
+'use client'
+import styled from 'styled-components'
+import { type PrintSettings, USUAL_PRINT } from '@/core/document/schema'
+import { LengthField } from '@/kit/field'
+import { Muted, Section } from '@/kit/surface'
+import { useProject, useWorkbench } from '../../store/context'
+import { changeLayout } from './layout-edits'
+
+const Check = styled.label`
+  display: flex;
+  gap: 9px;
+  align-items: center;
+  font-size: 14px;
+  min-height: 28px;
+  input {
+    width: 18px;
+    height: 18px;
+  }
+`
+const Fields = styled.div`
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 10px;
+  margin: 8px 0;
+  align-items: end;
+`
+const Choice = styled.label`
+  display: flex;
+  flex-direction: column;
+  gap: 3px;
+  font-size: 12.5px;
+  color: var(--ink-soft);
+  select {
+    border: 1px solid var(--hairline);
+    border-radius: 7px;
+    padding: 7px 8px;
+    background: var(--paper);
+  }
+`
+
+/** Whether sheets are printed before they are cut, with register marks and bleed. */
+export function PrintPanel() {
+  const workbench = useWorkbench()
+  const print = useProject((s) => s.project.layout.print) ?? null
+  const unit = useProject((s) => s.project.unit)
+  const set = (label: string, next: PrintSettings | null) =>
+    void changeLayout(workbench, label, (layout) => {
+      layout.print = next
+    })
+  const marks = print?.marks ?? null
+  const setMarks = (label: string, some: Partial<NonNullable<PrintSettings['marks']>>) =>
+    print && marks && set(label, { ...print, marks: { ...marks, ...some } })
+  const hidden = print && marks && marks.inset - marks.size / 2 < print.border
+  return (
+    <Section data-testid="print">
+      <h2>Print, then cut</h2>
+      <Check>
+        <input
+          type="checkbox"
+          checked={print !== null}
+          onChange={(e) =>
+            e.target.checked ? set('Print before cutting', USUAL_PRINT) : set('Cut without printing', null)
+          }
+        />
+        Sheets are printed first
+      </Check>
+      {print ? (
+        <>
+          <Fields>
+            <Choice>
+              Register marks
+              <select
+                value={marks?.corners ?? 0}
+                onChange={(e) => {
+                  const corners = Number(e.target.value)
+                  set('Change the register marks', {
+                    ...print,
+                    marks:
+                      corners === 0
+                        ? null
+                        : { ...(marks ?? USUAL_PRINT.marks!), corners: corners === 3 ? 3 : 4 },
+                  })
+                }}
+              >
+                <option value={4}>in four corners</option>
+                <option value={3}>in three corners</option>
+                <option value={0}>none</option>
+              </select>
+            </Choice>
+            <LengthField
+              label="Bleed"
+              mm={print.bleed}
+              unit={unit}
+              max={20}
+              onCommit={(bleed) => set('Change the bleed', { ...print, bleed })}
+            />
+            {marks ? (
+              <>
+                <LengthField
+                  label="Mark size"
+                  mm={marks.size}
+                  unit={unit}
+                  min={3}
+                  max={20}
+                  onCommit={(size) => setMarks('Change the register marks', { size })}
+                />
+                <LengthField
+                  label="Mark line"
+                  mm={marks.weight}
+                  unit={unit}
+                  min={0.3}
+                  max={3}
+                  onCommit={(weight) => setMarks('Change the register marks', { weight })}
+                />
+                <LengthField
+                  label="Mark inset"
+                  mm={marks.inset}
+                  unit={unit}
+                  min={4}
+                  max={60}
+                  onCommit={(inset) => setMarks('Move the register marks', { inset })}
+                />
+              </>
+            ) : null}
+            <LengthField
+              label="Printer leaves bare"
+              mm={print.border}
+              unit={unit}
+              max={40}
+              onCommit={(border) => set('Change the printer’s border', { ...print, border })}
+            />
+          </Fields>
+          <Check>
+            <input
+              type="checkbox"
+              checked={print.lines}
+              onChange={(e) =>
+                set(e.target.checked ? 'Print cut and score lines' : 'Print no cut and score lines', {
+                  ...print,
+                  lines: e.target.checked,
+                })
+              }
+            />
+            Print cut and score lines too
+          </Check>
+          {hidden ? (
+            <p role="alert" style={{ color: 'var(--alarm)', fontSize: 13.5 }}>
+              The printer cannot reach the marks: move them further in, or lessen its border.
+            </p>
+          ) : (
+            <Muted>
+              Print lines and fills of the drawing are printed; save the print PDF in the station Run.
+            </Muted>
+          )}
+        </>
+      ) : null}
+    </Section>
+  )
+}
