@@ -1,6 +1,7 @@
 import type { Figure } from './figure'
 import { measureImport } from './import'
 import { largeDrawing } from './large-drawing'
+import { measureMarks } from './marks'
 import { measureNesting } from './nesting'
 import { measurePage } from './page'
 import { measureRegions } from './regions'
@@ -15,6 +16,7 @@ const figures: Figure[] = [
   ...(await measureTrace()),
   ...(await measureRegions()),
   ...measureTravel(),
+  ...(await measureMarks()),
   ...measureNesting(),
   ...(await measurePage(svg)),
 ]

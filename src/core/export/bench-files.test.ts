@@ -1,19 +1,26 @@
 import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { PDFDocument } from 'pdf-lib'
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
+import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { describe, expect, it } from 'vitest'
 import { addSource } from '../binding/add-source'
 import type { SheetPlan } from '../cutting/pass'
 import { planSheet } from '../cutting/plan'
 import { timelineOf } from '../cutting/timeline'
 import { type Paper, PLAIN_SETTINGS } from '../document/paper'
-import { emptyProject, PLAIN_READING, type Project } from '../document/schema'
+import {
+  emptyProject,
+  PLAIN_READING,
+  type PrintSettings,
+  type Project,
+  USUAL_PRINT,
+} from '../document/schema'
 import { svg as svgFormat } from '../intake/svg'
 import { packSheets } from '../sheets/pack'
 import { cutList } from './cut-list'
 import { planToHpgl, UNITS_PER_MM } from './hpgl'
 import { jobSheet } from './job-sheet'
+import { sheetToPrintPdf } from './pdf/print'
 
 const paper: Paper = {
   id: 'p',
@@ -156,5 +163,35 @@ describe('jobSheet', () => {
     const many = Array.from({ length: 30 }, () => parts(project)).flat()
     const document = await PDFDocument.load(await jobSheet(project, 'Desktop cutter', many))
     expect(document.getPageCount()).toBe(1)
+  })
+})
+
+describe('sheetToPrintPdf', () => {
+  const printed = async (some: Partial<PrintSettings> = {}) => {
+    const bytes = readFileSync(fileURLToPath(new URL('../../../demo/drawings/labels.svg', import.meta.url)))
+    const file = { id: 's', name: 'labels.svg', format: 'svg', bytes: bytes.length }
+    const [project] = addSource(emptyProject('Labels'), svgFormat.read(bytes, PLAIN_READING), file)
+    const a4 = { ...paper, width: 210, height: 297 }
+    const layout = { ...project.layout, print: { ...USUAL_PRINT, ...some } }
+    const laid = { ...project, layout: { ...layout, ...packSheets({ ...project, layout }, [a4]) } }
+    const [sheet] = laid.layout.sheets
+    const pdf = await sheetToPrintPdf(laid, sheet!, layout.print)
+    const page = await (await getDocument({ data: pdf }).promise).getPage(1)
+    const { fnArray } = await page.getOperatorList()
+    const count = (op: number) => fnArray.filter((f) => f === op).length
+    return { page, fills: count(OPS.setFillRGBColor), strokes: count(OPS.setStrokeRGBColor) }
+  }
+
+  it('is as large as the sheet, with a colour for each fill and the marks, and no line of the cut (common practice)', async () => {
+    const { page, fills, strokes } = await printed()
+    const [, , width, height] = page.view
+    expect([(width! * 25.4) / 72, (height! * 25.4) / 72]).toEqual([
+      expect.closeTo(210, 3),
+      expect.closeTo(297, 3),
+    ])
+    expect(fills).toBe(6)
+    expect(strokes).toBe(1)
+    expect((await printed({ marks: null })).strokes).toBe(0)
+    expect((await printed({ lines: true })).strokes).toBe(2)
   })
 })

@@ -28,7 +28,9 @@ export async function sheetToPrintPdf(
     `q ${n(PT)} 0 0 ${n(-PT)} 0 ${n(sheet.height * PT)} cm 1 J 1 j`,
     `${n(border)} ${n(border)} ${n(sheet.width - 2 * border)} ${n(sheet.height - 2 * border)} re W n`,
   ]
-  for (const thing of printedOn(project, sheet, print.bleed)) {
+  // Bleed may not reach the next piece.
+  const bleed = Math.min(print.bleed, project.layout.spacing)
+  for (const thing of printedOn(project, sheet, bleed)) {
     if (thing.kind === 'fill') {
       if (thing.region.length > 0) out.push(`${colour(thing.colour)} rg`, ...thing.region.map(ringOf), 'f*')
     } else out.push(`${colour(thing.colour)} RG ${n(thing.width)} w [] 0 d`, pathOf(thing.contour))

@@ -149,7 +149,8 @@ export function PrintPanel() {
             </p>
           ) : (
             <Muted>
-              Print lines and fills of the drawing are printed; save the print PDF in the station Run.
+              Print lines and fills of the drawing are printed; save the print PDF in the station Run. Bleed
+              ends where the next piece may begin.
             </Muted>
           )}
         </>

@@ -315,16 +315,11 @@ function PlacedPiece({ project, placement, px, wrong, chosen, ...handlers }: Pla
         stroke={wrong ? 'var(--alarm)' : LINE_STYLES.cut.colour}
         strokeWidth={(chosen ? 2.6 : 1.5) * px}
       />
-      {paths.fills.map(({ colour, d: path }) => (
-        <path
-          key={colour}
-          d={path}
-          fillRule="evenodd"
-          fill={colour}
-          fillOpacity={0.75}
-          pointerEvents="none"
-        />
-      ))}
+      <g style={{ clipPath: `path(evenodd, '${paths.outline}')` }} pointerEvents="none">
+        {paths.fills.map(({ colour, d: path }) => (
+          <path key={colour} d={path} fillRule="evenodd" fill={colour} fillOpacity={0.75} />
+        ))}
+      </g>
       {paths.inner.map(({ role, d: path }) => (
         <path
           key={role}

@@ -1,0 +1,73 @@
+import { readFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import { expect, type Page, test } from '@playwright/test'
+import { PDFDocument } from 'pdf-lib'
+
+const labels = fileURLToPath(new URL('../demo/drawings/labels.svg', import.meta.url))
+const station = (page: Page, name: string) =>
+  page.getByRole('navigation', { name: 'Stations' }).getByText(name).click()
+const saved = (page: Page) => expect(page.getByTestId('saved')).toHaveText('Saved')
+
+test('labels are printed with marks, found again by them, and cut where they really lie', async ({
+  page,
+}) => {
+  await page.goto('/')
+  await page.getByLabel('Drawing to begin with').setInputFiles(labels)
+  await expect(page.getByTestId('piece-card')).toHaveCount(2)
+  await station(page, 'Paper')
+  await page
+    .getByTestId('paper')
+    .filter({ hasText: 'Rice white, A4' })
+    .getByRole('button', { name: /^Use for/ })
+    .click()
+  await station(page, 'Sheets')
+  await expect(page.getByTestId('placed')).toHaveCount(2)
+  await page.getByLabel('Sheets are printed first').check()
+  await expect(page.getByTestId('marks').locator('circle')).toHaveCount(4)
+  await expect(page.locator('[data-testid=placed][data-wrong=true]')).toHaveCount(0)
+
+  // What comes to lie on a mark is wrong at once.
+  await page.getByTestId('placed').first().focus()
+  await page.getByLabel('From the top').fill('6')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('1 on a register mark here')).toBeVisible()
+  await page.getByRole('button', { name: /^Undo: Move/ }).click()
+  await expect(page.getByText('on a register mark here')).toBeHidden()
+
+  // Marks that the printer cannot reach are told, as is a number that does not fit.
+  await page.getByLabel('Printer leaves bare').fill('10')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('The printer cannot reach the marks')).toBeVisible()
+  await page.getByRole('button', { name: /^Undo: / }).click()
+  await page.getByLabel('Mark size').fill('200')
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('print')).toContainText(/3.*20/)
+  await page.getByLabel('Mark size').fill('6')
+  await page.keyboard.press('Enter')
+  await saved(page)
+
+  await station(page, 'Run')
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Print PDF' }).click(),
+  ])
+  const print = await PDFDocument.load(readFileSync((await file.path())!))
+  // A4 by ISO 216, in points of 1/72 inch.
+  expect(print.getPage(0).getWidth()).toBeCloseTo((210 * 72) / 25.4, 3)
+
+  const cutter = page.getByTestId('cutter')
+  const lie = page.getByLabel('How the printed sheet is laid in')
+  await lie.selectOption({ label: 'With the left lower mark covered' })
+  await page.getByRole('button', { name: 'Scan and cut' }).click()
+  await expect(cutter.getByRole('alert')).toContainText('left lower corner is covered or smeared')
+  await lie.selectOption({ label: 'With the left lower mark missing' })
+  await page.getByRole('button', { name: 'Scan and cut' }).click()
+  await expect(cutter.getByRole('alert')).toContainText('left lower corner was not found')
+  await lie.selectOption({ label: 'Laid in a little astray, all marks clear' })
+  await page.getByRole('button', { name: 'Scan and cut' }).click()
+  await expect(page.getByTestId('register')).toContainText(/Turned by -?0\.\d\d°, printed at \d+\.\d\d %/)
+  await page.getByRole('button', { name: 'Done, go on' }).click()
+  await expect(cutter).toContainText('Finished', { timeout: 30_000 })
+  const deviation = Number.parseFloat((await page.getByTestId('deviation').textContent()) ?? '')
+  expect(deviation).toBeLessThan(0.1)
+})
