@@ -11,6 +11,8 @@ const CORE_ORDER = [
   'sorting',
   'binding',
   'inspection',
+  'nesting',
+  'printing',
   'sheets',
   'cutting',
   'export',

@@ -82,6 +82,15 @@ test('a sheet is filled with one piece, and the rest is kept as a leftover', asy
   await expect(page.getByText(/A leftover of 304\.8 × [\d.]+ mm of “Oolong card” is kept/)).toBeVisible()
   await saved(page)
 
+  // Aligned and spaced out by the true sizes.
+  await page.getByRole('button', { name: /^Piece 4, copy 1(,|$)/ }).focus()
+  await page.getByRole('button', { name: 'Align to the right' }).click()
+  await expect(page.getByLabel('From the left')).toHaveValue('248.8')
+  await page.getByRole('button', { name: /^Undo: Align to the right/ }).click()
+  await page.getByRole('button', { name: 'Space out all pieces down' }).click()
+  await expect(page.getByRole('button', { name: /^Undo: Space out evenly down/ })).toBeVisible()
+  await saved(page)
+
   // The papers are those of every project: the leftover goes again.
   const { papers } = await (await page.request.get('/api/papers')).json()
   const { id, ...fields } = papers[0]

@@ -20,11 +20,18 @@ test('labels are printed with marks, found again by them, and cut where they rea
     .filter({ hasText: 'Rice white, A4' })
     .getByRole('button', { name: /^Use for/ })
     .click()
+  // Two papers become one in one action, and back.
+  await page
+    .getByLabel('Move all of Rice white, A4 to another paper')
+    .selectOption({ label: 'Clear film, A4' })
+  await expect(page.getByTestId('piece-card').first()).toContainText('Clear film, A4')
+  await page.getByRole('button', { name: /^Undo: Make all of/ }).click()
   await station(page, 'Sheets')
   await expect(page.getByTestId('placed')).toHaveCount(2)
   await page.getByLabel('Sheets are printed first').check()
   await expect(page.getByTestId('marks').locator('circle')).toHaveCount(4)
   await expect(page.locator('[data-testid=placed][data-wrong=true]')).toHaveCount(0)
+  await expect(page.getByTestId('safe')).toHaveCount(2)
 
   // What comes to lie on a mark is wrong at once.
   await page.getByTestId('placed').first().focus()

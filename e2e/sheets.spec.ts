@@ -132,6 +132,7 @@ test('scores are cut as dashes for a machine without a tip, with the beat that i
   expect(gcode).not.toContain('scoring tip, then')
 
   // The preview runs, and the scrubber shows any moment.
+  await page.getByLabel('Speed of the preview').selectOption('60')
   await page.getByRole('button', { name: 'Play the preview' }).click()
   await expect(page.getByRole('button', { name: 'Pause the preview' })).toBeVisible()
   await page.getByLabel('Time in the preview').fill('40')

@@ -94,5 +94,32 @@ await shoot('noticed', async () => {
   await page.getByText('What is measured against').click()
   await page.getByTestId('habits').scrollIntoViewIfNeeded()
 })
-await post(`projects/${caddy.id}`, 'DELETE')
+const copyOf = async (ending) => {
+  const found = projects.find((p) => p.name.endsWith(ending))
+  const copy = await post(`projects/${found.id}/duplicate`, 'POST')
+  await post(`projects/${copy.id}`, 'PATCH', { name: found.name })
+  return copy.id
+}
+const labels = await copyOf('labels')
+await shoot('print', async () => {
+  await page.goto(`${base}/projects/${labels}/sheets`)
+  await seen('placed')
+  await page.getByTestId('print').scrollIntoViewIfNeeded()
+  await page.locator('[aria-label=Station]').evaluate((panel) => panel.scrollBy(0, 260))
+})
+await shoot('job', async () => {
+  await page.goto(`${base}/projects/${labels}/run`)
+  await seen('whole-job')
+  await page.getByRole('button', { name: 'Scan and cut' }).click()
+  await page.getByRole('button', { name: 'Done, go on' }).click()
+  await seen('deviation')
+  await page.locator('[aria-label=Station]').evaluate((panel) => panel.scrollTo(0, panel.scrollHeight))
+})
+const tags = await copyOf('tags')
+await shoot('fill', async () => {
+  await page.goto(`${base}/projects/${tags}/sheets`)
+  await seen('placed')
+  await page.getByTestId('placed').first().focus()
+})
+for (const id of [caddy.id, labels, tags]) await post(`projects/${id}`, 'DELETE')
 await browser.close()

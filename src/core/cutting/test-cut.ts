@@ -1,7 +1,7 @@
 import { type Paper, PLAIN_SETTINGS } from '../document/paper'
 import type { Project, Sheet } from '../document/schema'
 import { type Box, boxesMeet } from '../geometry/measure'
-import { turnedSize } from '../sheets/place'
+import { laidBox } from '../sheets/place'
 import { usableArea } from '../sheets/usable-area'
 import type { Pass, SheetPlan } from './pass'
 import { withPauses } from './pauses'
@@ -25,9 +25,7 @@ export function planTestCut(
   const area = usableArea(sheet, project.layout)
   const boxes = sheet.placements.flatMap((p): Box[] => {
     const piece = project.pieces[p.piece]
-    if (!piece) return []
-    const { width, height } = turnedSize(project, piece, p)
-    return [{ minX: p.x, minY: p.y, maxX: p.x + width, maxY: p.y + height }]
+    return piece ? [laidBox(project, piece, p)] : []
   })
   const corners = [
     [area.maxX - SIDE, area.maxY - SIDE],

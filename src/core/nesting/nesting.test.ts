@@ -179,6 +179,21 @@ describe('nest', () => {
     expect(height / used).toBeGreaterThan(0.95)
   })
 
+  it('packs the squares of the squared square of side 112 closely (order 21, Duijvestijn 1978; sides from memory)', () => {
+    const sides = [2, 4, 6, 7, 8, 9, 11, 15, 16, 17, 18, 19, 24, 25, 27, 29, 33, 35, 37, 42, 50]
+    expect(sides.reduce((sum, s) => sum + s * s, 0)).toBe(112 * 112)
+    const p: NestProblem = {
+      kinds: sides.map((s) => kind([rect(s, s)])),
+      items: sides.map((_, i) => i),
+      stocks: [{ area: { minX: 0, minY: 0, maxX: 112, maxY: 224 }, count: 1, taken: [] }],
+      spacing: 0,
+    }
+    const nesting = bestWithin(p, 4000)
+    expectSound(p, nesting)
+    const used = Math.max(...nesting.sheets[0]!.laid.map((l) => polylineBox(ringsOf(p, l)[0]!).maxY))
+    expect(112 / used).toBeGreaterThan(0.93)
+  })
+
   it('draws a sheet that was cut up at any angle together (optimum 100 % by construction)', () => {
     const { height, problem: p } = jigsaw(3, 12)
     const nesting = bestWithin(p, 6000)

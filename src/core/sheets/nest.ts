@@ -162,8 +162,17 @@ function packed(
   const { sheets } = packSheets({ ...project, pieces: own }, [paper])
   const number = new Map(items.map(({ piece, copy }, i) => [`${piece.id} ${copy}`, i]))
   const laid = new Set<number>()
+  const taken = stocks.map(() => 0)
+  const stockFor = (sheet: Sheet): number => {
+    const at = stocks.findIndex(
+      ({ width, height, count }, i) =>
+        width === sheet.width && height === sheet.height && (count === null || taken[i]! < count),
+    )
+    taken[at] = taken[at]! + 1
+    return at
+  }
   const nested = sheets.map((sheet) => ({
-    stock: stocks.findIndex((s) => s.width === sheet.width && s.height === sheet.height),
+    stock: stockFor(sheet),
     laid: sheet.placements.map(({ piece, copy, x, y, rotation }) => {
       const item = number.get(`${piece} ${copy}`)!
       laid.add(item)

@@ -21,6 +21,12 @@ export function placementTransform(
   return multiply(translation(placement.x - box.minX, placement.y - box.minY), turn)
 }
 
+/** The box that a piece covers on its sheet, mm. */
+export function laidBox(project: Project, piece: Piece, placement: Placement): Box {
+  const { width, height } = turnedSize(project, piece, placement)
+  return { minX: placement.x, minY: placement.y, maxX: placement.x + width, maxY: placement.y + height }
+}
+
 /** The size of a piece as it lies, mm. */
 export function turnedSize(
   project: Project,

@@ -11,7 +11,7 @@ const SCALE = 6
 /** Bed around the sheet in the picture, mm. */
 const AROUND = 12
 /** How far from its place a mark is looked for, mm. */
-const REACH = 8
+const REACH = 11
 
 /** How a sheet may lie: away from the stops, turned, stretched by its printer, and a little askew. */
 const ASTRAY = { shift: 2.5, turn: 0.5, scale: 0.004, skew: 0.0015 }

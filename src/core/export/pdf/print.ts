@@ -1,10 +1,10 @@
 import { PDFDocument, PDFName } from 'pdf-lib'
 import type { PrintSettings, Project, Sheet } from '../../document/schema'
 import type { Polyline } from '../../geometry/flatten'
-import { printedOn } from '../../printing/fills'
 import { marksOf } from '../../printing/marks'
 import { EXPORTED, partsOf } from '../parts'
 import { number as n, pathOf } from './content'
+import { printedOn } from './fills'
 
 const PT = 72 / 25.4
 /** Quarter circle by a cubic curve (common practice: 0.5523 of the radius). */

@@ -26,6 +26,13 @@ const Leaf = styled.li`
   h3 {
     font-size: 15px;
   }
+  select {
+    border: 1px solid var(--hairline);
+    border-radius: 7px;
+    padding: 5px 6px;
+    background: var(--paper);
+    max-width: 110px;
+  }
   > :last-child:not(:first-child) {
     grid-column: 1 / -1;
   }
@@ -58,6 +65,16 @@ export function Paper() {
       }),
     )
     workbench.choosePieces([])
+  }
+  /** All pieces of one paper become pieces of another: two colours, one paper. */
+  const merge = (from: PaperKind, to: string) => {
+    const name = papers.find((p) => p.id === to)?.name
+    if (name)
+      void workbench.edit((project) =>
+        makeEdit(project, `Make all of “${from.name}” of “${name}”`, (draft) => {
+          for (const piece of Object.values(draft.pieces)) if (piece.paper === from.id) piece.paper = to
+        }),
+      )
   }
   return (
     <Section>
@@ -96,6 +113,22 @@ export function Paper() {
                   Use for {what}
                 </QuietButton>
                 {used > 0 ? <Muted as="span">{count(used, 'piece')} now</Muted> : null}
+                {used > 0 ? (
+                  <select
+                    aria-label={`Move all of ${paper.name} to another paper`}
+                    value=""
+                    onChange={(e) => merge(paper, e.target.value)}
+                  >
+                    <option value="">All to…</option>
+                    {papers.map((p) =>
+                      p.id === paper.id ? null : (
+                        <option key={p.id} value={p.id}>
+                          {p.name}
+                        </option>
+                      ),
+                    )}
+                  </select>
+                ) : null}
               </Row>
             </Leaf>
           )

@@ -44,6 +44,12 @@ const Player = styled.div`
     flex: 1;
     accent-color: var(--plum);
   }
+  select {
+    border: 1px solid var(--hairline);
+    border-radius: 7px;
+    padding: 4px 6px;
+    background: var(--paper);
+  }
   output {
     min-width: 190px;
     font-size: 13.5px;
@@ -52,7 +58,7 @@ const Player = styled.div`
 `
 
 /** Seconds of the plan for one second of the preview. */
-const PACE = 12
+const PACES = [1, 4, 12, 60]
 
 type Props = { plan: SheetPlan; timeline: Timeline; paperColour: string | null; job: JobHandle }
 
@@ -67,6 +73,7 @@ export function Preview({ plan, timeline, paperColour, job }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null)
   const [time, setTime] = useState(0)
   const [playing, setPlaying] = useState(false)
+  const [pace, setPace] = useState(12)
   const [panning, setPanning] = useState<{ x: number; y: number } | null>(null)
 
   useEffect(() => {
@@ -74,7 +81,7 @@ export function Preview({ plan, timeline, paperColour, job }: Props) {
     let last = performance.now()
     let frame = requestAnimationFrame(function step(now) {
       setTime((t) => {
-        const next = t + ((now - last) / 1000) * PACE
+        const next = t + ((now - last) / 1000) * pace
         last = now
         if (next >= timeline.total) setPlaying(false)
         return Math.min(next, timeline.total)
@@ -82,7 +89,7 @@ export function Preview({ plan, timeline, paperColour, job }: Props) {
       frame = requestAnimationFrame(step)
     })
     return () => cancelAnimationFrame(frame)
-  }, [playing, timeline.total])
+  }, [playing, pace, timeline.total])
 
   useEffect(() => {
     const target = canvas.current
@@ -141,6 +148,17 @@ export function Preview({ plan, timeline, paperColour, job }: Props) {
             setTime(Number(e.target.value))
           }}
         />
+        <select
+          aria-label="Speed of the preview"
+          value={pace}
+          onChange={(e) => setPace(Number(e.target.value))}
+        >
+          {PACES.map((p) => (
+            <option key={p} value={p}>
+              {p} ×
+            </option>
+          ))}
+        </select>
         <output>
           {clock(time)} of {clock(timeline.total)}
           {now ? `, ${now.tool}` : ''}

@@ -1,18 +1,32 @@
 'use client'
-import { FlipHorizontal2, Lock, LockOpen, RotateCw } from 'lucide-react'
+import {
+  AlignCenterHorizontal,
+  AlignCenterVertical,
+  AlignEndHorizontal,
+  AlignEndVertical,
+  AlignHorizontalSpaceBetween,
+  AlignStartHorizontal,
+  AlignStartVertical,
+  AlignVerticalSpaceBetween,
+  FlipHorizontal2,
+  Lock,
+  LockOpen,
+  RotateCw,
+} from 'lucide-react'
 import styled from 'styled-components'
 import { makeEdit } from '@/core/document/edits'
 import { sizeOfPiece } from '@/core/document/pieces'
 import type { Placement, Sheet, Turning } from '@/core/document/schema'
+import { SIDES } from '@/core/sheets/align'
 import { fillGrid, otherSizes } from '@/core/sheets/repeat'
 import { turnsByQuarters } from '@/core/sheets/stock'
 import { usableArea } from '@/core/sheets/usable-area'
 import { formatLength } from '@/core/units/length'
-import { QuietButton } from '@/kit/button'
+import { IconButton, QuietButton } from '@/kit/button'
 import { LengthField, NumberEntry } from '@/kit/field'
 import { Muted, Row, Section } from '@/kit/surface'
 import { useProject, useWorkbench } from '../../store/context'
-import { movePlacement, repeatOnSheet } from './layout-edits'
+import { alignOnSheet, distributeOnSheet, movePlacement, repeatOnSheet } from './layout-edits'
 import type { Chosen } from './sheet-board'
 
 const Fields = styled.div`
@@ -26,6 +40,15 @@ const Select = styled.select`
   padding: 6px 8px;
   background: var(--paper);
 `
+
+const ALIGN_ICONS = {
+  left: AlignStartVertical,
+  centre: AlignCenterVertical,
+  right: AlignEndVertical,
+  top: AlignStartHorizontal,
+  middle: AlignCenterHorizontal,
+  bottom: AlignEndHorizontal,
+}
 
 const TURNING: Record<Turning, string> = {
   quarter: 'Quarter turns',
@@ -124,6 +147,32 @@ export function ChosenPlacement({ sheet, chosen, placement, onChosen }: Props) {
               </option>
             ))}
           </Select>
+        </Row>
+        <Row style={{ marginTop: 8, gap: 4 }} role="group" aria-label="Align and space out">
+          {SIDES.map((side) => {
+            const Icon = ALIGN_ICONS[side]
+            return (
+              <IconButton
+                key={side}
+                aria-label={`Align to the ${side}`}
+                onPress={() => alignOnSheet(workbench, sheet.id, chosen.index, side)}
+              >
+                <Icon size={16} />
+              </IconButton>
+            )
+          })}
+          <IconButton
+            aria-label="Space out all pieces across"
+            onPress={() => distributeOnSheet(workbench, sheet.id, 'x')}
+          >
+            <AlignHorizontalSpaceBetween size={16} />
+          </IconButton>
+          <IconButton
+            aria-label="Space out all pieces down"
+            onPress={() => distributeOnSheet(workbench, sheet.id, 'y')}
+          >
+            <AlignVerticalSpaceBetween size={16} />
+          </IconButton>
         </Row>
       </Section>
       <Repeat sheet={sheet} piece={piece.id} onDone={() => onChosen(null)} />

@@ -2,6 +2,8 @@ import { makeEdit } from '@/core/document/edits'
 import type { Paper } from '@/core/document/paper'
 import { sizeOfPiece } from '@/core/document/pieces'
 import type { Layout, Placement } from '@/core/document/schema'
+import { alignTo, distribute, type Side } from '@/core/sheets/align'
+import { laidBox } from '@/core/sheets/place'
 import { type Grid, repeat } from '@/core/sheets/repeat'
 import { usableArea } from '@/core/sheets/usable-area'
 import { api } from '../../store/api'
@@ -83,6 +85,37 @@ export function repeatOnSheet(
       layout.sheets = layout.sheets.filter((s) => s.placements.length > 0)
     })
   })
+}
+
+/** Moves one placement against a side of what can be worked on, or to its middle. */
+export function alignOnSheet(workbench: Workbench, sheetId: string, index: number, side: Side): void {
+  void workbench.edit((project) =>
+    makeEdit(project, `Align to the ${side}`, ({ layout }) => {
+      const sheet = layout.sheets.find((s) => s.id === sheetId)
+      const placement = sheet?.placements[index]
+      const piece = placement && project.pieces[placement.piece]
+      if (!sheet || !placement || !piece) return
+      const by = alignTo(laidBox(project, piece, placement), usableArea(sheet, layout), side)
+      placement.x += by.x
+      placement.y += by.y
+    }),
+  )
+}
+
+/** Spaces out all pieces of a sheet that are not locked, evenly from side to side. */
+export function distributeOnSheet(workbench: Workbench, sheetId: string, axis: 'x' | 'y'): void {
+  void workbench.edit((project) =>
+    makeEdit(project, `Space out evenly ${axis === 'x' ? 'across' : 'down'}`, ({ layout }) => {
+      const sheet = layout.sheets.find((s) => s.id === sheetId)
+      if (!sheet) return
+      const free = sheet.placements.filter((p) => !p.locked && project.pieces[p.piece])
+      const boxes = free.map((p) => laidBox(project, project.pieces[p.piece]!, p))
+      const moves = distribute(boxes, usableArea(sheet, layout), axis)
+      free.forEach((p, i) => {
+        p[axis] += moves[i]!
+      })
+    }),
+  )
 }
 
 /** An id that no sheet bears yet. */

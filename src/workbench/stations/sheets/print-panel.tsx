@@ -94,6 +94,13 @@ export function PrintPanel() {
               max={20}
               onCommit={(bleed) => set('Change the bleed', { ...print, bleed })}
             />
+            <LengthField
+              label="Safe within"
+              mm={print.safe}
+              unit={unit}
+              max={20}
+              onCommit={(safe) => set('Change the safe margin', { ...print, safe })}
+            />
             {marks ? (
               <>
                 <LengthField

@@ -3,11 +3,13 @@ import { type KeyboardEvent, type PointerEvent, useMemo, useState } from 'react'
 import styled from 'styled-components'
 import { linesOf, outlineOf } from '@/core/document/pieces'
 import type { Layout, Placement, Project, Sheet } from '@/core/document/schema'
+import { flatten } from '@/core/geometry/flatten'
 import type { Box } from '@/core/geometry/measure'
 import { writePath } from '@/core/geometry/path'
+import { offset, unite } from '@/core/geometry/regions'
 import { keepOut, marksOf } from '@/core/printing/marks'
 import { checkSheet } from '@/core/sheets/check'
-import { placementTransform, turnedSize } from '@/core/sheets/place'
+import { laidBox, placementTransform } from '@/core/sheets/place'
 import { snap } from '@/core/sheets/snap'
 import { usableArea } from '@/core/sheets/usable-area'
 import { formatLength } from '@/core/units/length'
@@ -206,9 +208,7 @@ function moved(
   if (!sheet || !drag || !dragged || dragged.locked) return sheet
   const boxOf = (p: Placement): Box | null => {
     const piece = project.pieces[p.piece]
-    if (!piece) return null
-    const { width, height } = turnedSize(project, piece, p)
-    return { minX: p.x, minY: p.y, maxX: p.x + width, maxY: p.y + height }
+    return piece ? laidBox(project, piece, p) : null
   }
   const free = { ...dragged, x: dragged.x + drag.dx, y: dragged.y + drag.dy }
   const box = boxOf(free)
@@ -320,6 +320,17 @@ function PlacedPiece({ project, placement, px, wrong, chosen, ...handlers }: Pla
           <path key={colour} d={path} fillRule="evenodd" fill={colour} fillOpacity={0.75} />
         ))}
       </g>
+      {paths.safe ? (
+        <path
+          d={paths.safe}
+          fill="none"
+          stroke="var(--teal)"
+          strokeWidth={px}
+          strokeDasharray={`${3 * px} ${3 * px}`}
+          pointerEvents="none"
+          data-testid="safe"
+        />
+      ) : null}
       {paths.inner.map(({ role, d: path }) => (
         <path
           key={role}
@@ -348,13 +359,20 @@ function pathsOf(project: Project, pieceId: string) {
     const fill = line.role === 'print' ? project.looks[line.look]?.fill : null
     if (fill) fills.set(fill, (fills.get(fill) ?? '') + line.d)
   }
+  const outline = outlineOf(project, piece)
+  const safe = project.layout.print?.safe ?? 0
+  const within = fills.size > 0 && safe > 0 ? offset(unite([flatten(outline, 0.05)]), -safe) : []
   return {
+    safe: within.map(ringPath).join(''),
     fills: [...fills].map(([colour, d]) => ({ colour, d })),
     outline:
-      writePath(outlineOf(project, piece)) +
+      writePath(outline) +
       linesOf(project, piece.openings.flat())
         .map((l) => l.d)
         .join(''),
     inner: [...byRole].map(([role, d]) => ({ role, d })),
   }
 }
+
+const ringPath = (ring: Float64Array): string =>
+  `${ring.reduce((d, v, i) => (i % 2 === 0 ? `${d}${i === 0 ? 'M' : 'L'}${v}` : `${d} ${v}`), '')}Z`

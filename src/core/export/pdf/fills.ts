@@ -1,13 +1,13 @@
-import { linesOf, outlineOf } from '../document/pieces'
-import type { Project, Sheet } from '../document/schema'
-import { flatten } from '../geometry/flatten'
-import { nestRings } from '../geometry/nesting'
-import { type Contour, transformContour } from '../geometry/path'
-import { polylineArea, polylineBox } from '../geometry/polyline'
-import type { Region } from '../geometry/regions'
-import { shapeOf } from '../geometry/shape'
-import { placementTransform } from '../sheets/place'
-import { withBleed } from './bleed'
+import { linesOf, outlineOf } from '../../document/pieces'
+import type { Project, Sheet } from '../../document/schema'
+import { flatten } from '../../geometry/flatten'
+import { nestRings } from '../../geometry/nesting'
+import { type Contour, transformContour } from '../../geometry/path'
+import { polylineArea, polylineBox } from '../../geometry/polyline'
+import type { Region } from '../../geometry/regions'
+import { shapeOf } from '../../geometry/shape'
+import { withBleed } from '../../printing/bleed'
+import { placementTransform } from '../../sheets/place'
 
 /** Something to print on a sheet: a region in a flat colour, or a line. Mm of the sheet, y down. */
 export type Printed =
