@@ -17,7 +17,7 @@ test('labels are printed with marks, found again by them, and cut where they rea
   await station(page, 'Paper')
   await page
     .getByTestId('paper')
-    .filter({ hasText: 'Rice white, A4' })
+    .filter({ has: page.getByRole('heading', { name: 'Rice white, A4' }) })
     .getByRole('button', { name: /^Use for/ })
     .click()
   // Two papers become one in one action, and back.

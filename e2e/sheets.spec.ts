@@ -33,7 +33,7 @@ test('papers are made, edited and taken out; chosen pieces get theirs, with copi
   await dialog.getByLabel('Weight').fill('300')
   await page.keyboard.press('Enter')
   await dialog.getByRole('button', { name: 'Save paper' }).click()
-  const moss = page.getByTestId('paper').filter({ hasText: 'Moss felt' })
+  const moss = page.getByTestId('paper').filter({ has: page.getByRole('heading', { name: 'Moss felt' }) })
   await expect(moss).toContainText('215.9 × 304.8 mm, 300 g/m²')
 
   const cards = page.getByTestId('piece-card')

@@ -57,7 +57,7 @@ test('a dropped drawing goes all the way to a cut sheet and back', async ({ page
 
   // Paper: one card for all.
   await station(page, 'Paper')
-  const plum = page.getByTestId('paper').filter({ hasText: 'Plum card' })
+  const plum = page.getByTestId('paper').filter({ has: page.getByRole('heading', { name: 'Plum card' }) })
   await plum.getByRole('button', { name: /Use for/ }).click()
   await expect(plum).toContainText('5 pieces now')
 

@@ -64,7 +64,7 @@ await shoot('paper', async () => {
   const use = (name) =>
     page
       .getByTestId('paper')
-      .filter({ hasText: name })
+      .filter({ has: page.getByRole('heading', { name }) })
       .getByRole('button', { name: /Use for/ })
       .click()
   await choose('Window pane')

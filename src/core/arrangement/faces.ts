@@ -166,7 +166,11 @@ function angleOf(h: number, edges: readonly Edge[], reach: number): number {
 export function areaOfWalk(walk: readonly number[], edges: readonly Edge[]): number {
   let twice = 0
   // Ends that meet within the tolerance need not be one point: the step between them counts too.
-  let [px, py] = endOfHalf(walk[walk.length - 1]!, edges)
+  const last = walk[walk.length - 1]!
+  const before = edges[last >> 1]!.polyline
+  const end = (last & 1) === 0 ? before.length - 2 : 0
+  let px = before[end]!
+  let py = before[end + 1]!
   for (const h of walk) {
     const p = edges[h >> 1]!.polyline
     const onward = (h & 1) === 0 ? 2 : -2
@@ -179,12 +183,6 @@ export function areaOfWalk(walk: readonly number[], edges: readonly Edge[]): num
     }
   }
   return twice / 2
-}
-
-function endOfHalf(h: number, edges: readonly Edge[]): [number, number] {
-  const p = edges[h >> 1]!.polyline
-  const at = (h & 1) === 0 ? p.length - 2 : 0
-  return [p[at]!, p[at + 1]!]
 }
 
 function boxOfWalk(walk: readonly number[], boxes: readonly Box[]): Box {

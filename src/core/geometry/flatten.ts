@@ -29,7 +29,8 @@ export function trace(contour: Contour, tolerance = GEOMETRY_TOLERANCE): Trace {
   const points: number[] = [contour.start.x, contour.start.y]
   const places: number[] = [0]
   let from = contour.start
-  for (const [k, { c1, c2, to }] of contour.segments.entries()) {
+  for (let k = 0; k < contour.segments.length; k += 1) {
+    const { c1, c2, to } = contour.segments[k]!
     if (c1 && c2) {
       const bend = Math.max(
         lengthOfVector(from.x - 2 * c1.x + c2.x, from.y - 2 * c1.y + c2.y),

@@ -1,5 +1,5 @@
 'use client'
-import { type KeyboardEvent, type PointerEvent, useMemo, useState } from 'react'
+import { type KeyboardEvent, type PointerEvent, useId, useMemo, useState } from 'react'
 import styled from 'styled-components'
 import { linesOf, outlineOf } from '@/core/document/pieces'
 import type { Layout, Placement, Project, Sheet } from '@/core/document/schema'
@@ -294,6 +294,7 @@ type PlacedProps = {
 function PlacedPiece({ project, placement, px, wrong, chosen, ...handlers }: PlacedProps) {
   const piece = project.pieces[placement.piece]
   const paths = useMemo(() => (piece ? pathsOf(project, piece.id) : null), [project, piece])
+  const clip = useId()
   if (!piece || !paths) return null
   const [a, b, c, d, e, f] = placementTransform(project, piece, placement)
   const name = `${piece.name}${piece.copies > 1 ? `, copy ${placement.copy + 1}` : ''}${placement.locked ? ', locked' : ''}${wrong ? ', overlaps, lies on a mark or leaves the margin' : ''}`
@@ -315,7 +316,10 @@ function PlacedPiece({ project, placement, px, wrong, chosen, ...handlers }: Pla
         stroke={wrong ? 'var(--alarm)' : LINE_STYLES.cut.colour}
         strokeWidth={(chosen ? 2.6 : 1.5) * px}
       />
-      <g style={{ clipPath: `path(evenodd, '${paths.outline}')` }} pointerEvents="none">
+      <clipPath id={clip}>
+        <path d={paths.outline} clipRule="evenodd" />
+      </clipPath>
+      <g clipPath={`url(#${clip})`} pointerEvents="none">
         {paths.fills.map(({ colour, d: path }) => (
           <path key={colour} d={path} fillRule="evenodd" fill={colour} fillOpacity={0.75} />
         ))}
