@@ -48,24 +48,27 @@ export function* nestSheets(
   }
   let running = jobs
   for (let turn = 0; running.length > 0; turn += 1) {
-    let better = false
+    let better = turn === 0
     running = running.filter((job) => {
       for (let k = 0; k < TURN; k += 1) {
         const { done, value } = job.search.next()
         if (done) return false
         if (!value) continue
         job.best = value.nesting
+        job.answered = true
         better = true
       }
       return true
     })
-    yield better || turn === 0 ? laying() : null
+    yield better && jobs.every((j) => j.answered) ? laying() : null
   }
 }
 
 type Job = {
   search: ReturnType<typeof nest>
   best: Nesting
+  /** whether there is an answer that can be used */
+  answered: boolean
   sheets: () => Omit<Sheet, 'id'>[]
   unplaced: () => Layout['unplaced']
 }
@@ -84,7 +87,12 @@ function jobOf(project: Project, paper: Paper, pieces: readonly Piece[], options
     const rings = [outlineOf(project, piece), ...openingsOf(project, piece)]
     return { rings: rings.map((c) => flatten(c, FLATNESS)), turning: piece.turning ?? 'quarter' }
   })
-  const fresh = stockOf(paper, layout)
+  // A leftover on which something is locked is in use.
+  const fresh = stockOf(paper, layout).flatMap((s): StockSheet[] => {
+    if (s.count === null) return [s]
+    const used = held.filter(({ sheet }) => sheet.width === s.width && sheet.height === s.height).length
+    return s.count > used ? [{ ...s, count: s.count - used }] : []
+  })
   const stocks: (StockSheet & { locked: Placement[] })[] = [
     ...held.map(({ sheet, locked }) => ({
       width: sheet.width,
@@ -111,6 +119,7 @@ function jobOf(project: Project, paper: Paper, pieces: readonly Piece[], options
   const job: Job = {
     search: nest(problem, options.seed, { shape: options.shape, start }),
     best: start ?? { sheets: [], left: items.map((_, i) => i) },
+    answered: start !== null || items.length === 0,
     sheets: () => {
       const used = new Set(job.best.sheets.map((s) => s.stock))
       const untouched = stocks.flatMap((s, stock) =>

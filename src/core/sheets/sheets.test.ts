@@ -264,6 +264,21 @@ describe('nestSheets', () => {
     clean(nested)
   })
 
+  it('says nothing before it knows where everything goes, and why marks leave no room', () => {
+    const project = bare(projectOf([{ d: rect(100, 100), copies: 2 }]), 2)
+    const locked = { piece: 'p0', copy: 0, x: 5, y: 5, rotation: 0, locked: true }
+    project.layout.sheets = [{ id: 'sheet-1', paper: A4.id, width: 210, height: 297, placements: [locked] }]
+    for (const answer of nestSheets(project, [A4], { seed: 1, shape: 'true' })) {
+      if (!answer) continue
+      expect(answer.unplaced).toEqual([])
+      expect(answer.sheets.flatMap((s) => s.placements)).toHaveLength(2)
+      break
+    }
+    const whole = bare(projectOf([{ d: rect(205, 290) }]))
+    whole.layout.print = { ...USUAL_PRINT }
+    expect(within(whole, [A4], 60).layout.unplaced[0]!.why).toMatch(/too high|no room for it/)
+  })
+
   it('lays each paper on sheets of its own, leftovers first, and says what is too large', () => {
     const project = bare(
       projectOf([

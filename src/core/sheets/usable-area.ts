@@ -72,5 +72,7 @@ export function tooLarge(
     across > 0 ? `${formatLength(Math.ceil(across * 10) / 10)} mm too wide` : '',
     down > 0 ? `${formatLength(Math.ceil(down * 10) / 10)} mm too high` : '',
   ].filter(Boolean)
+  if (by.length === 0)
+    return `There is no room for it on “${paperName}” beside what is kept free there. Take fewer or smaller register marks, unlock a piece, or choose a larger paper.`
   return `It is ${by.join(' and ')} for the ${formatLength(widthOf(area))} × ${formatLength(heightOf(area))} mm that can be worked on “${paperName}”. Choose a larger paper or mat, smaller margins, ${turns ? '' : 'let it be turned, '}or make it smaller.`
 }
