@@ -22,9 +22,10 @@ test.beforeEach(async ({ page }) => {
 test('all sheets are saved in one archive with cut list and job sheet, in the kinds that are chosen', async ({
   page,
 }) => {
-  await page.getByRole('checkbox', { name: 'PDF' }).uncheck()
+  await page.getByRole('checkbox', { name: 'PDF', exact: true }).uncheck()
   await page.getByRole('checkbox', { name: 'HP-GL' }).check()
   await page.getByRole('checkbox', { name: 'PNG' }).check()
+  await page.getByRole('checkbox', { name: 'Print PDF' }).check()
   await saved(page)
   const [file] = await Promise.all([
     page.waitForEvent('download'),
@@ -38,10 +39,12 @@ test('all sheets are saved in one archive with cut list and job sheet, in the ki
     'sheet-1.gcode',
     'sheet-1.plt',
     'sheet-1.png',
+    'sheet-1.print.pdf',
     'sheet-1.svg',
     'sheet-2.gcode',
     'sheet-2.plt',
     'sheet-2.png',
+    'sheet-2.print.pdf',
     'sheet-2.svg',
   ])
   expect(strFromU8(files['cut-list.csv']!).split('\r\n')).toHaveLength(7)
@@ -51,7 +54,7 @@ test('all sheets are saved in one archive with cut list and job sheet, in the ki
   // What was chosen is remembered.
   await page.reload()
   await expect(page.getByRole('checkbox', { name: 'HP-GL' })).toBeChecked()
-  await expect(page.getByRole('checkbox', { name: 'PDF' })).not.toBeChecked()
+  await expect(page.getByRole('checkbox', { name: 'PDF', exact: true })).not.toBeChecked()
   const id = page.url().split('/')[4]
   expect((await page.request.get(`/api/projects/${id}/files?kinds=exe`)).status()).toBe(400)
   expect((await page.request.get(`/api/projects/${id}/sheets/sheet-1/exe`)).status()).toBe(404)
