@@ -8,6 +8,7 @@ import {
   type Project,
   type Role,
   type Sheet,
+  USUAL_PRINT,
 } from '../document/schema'
 import { flatten } from '../geometry/flatten'
 import { readPath } from '../geometry/path'
@@ -278,6 +279,13 @@ describe('planTestCut', () => {
     // Right lower corner: the margin of the sheet is 3 mm there, that of the mat is further out.
     expect(Math.max(...all.filter((_, i) => i % 2 === 0))).toBeCloseTo(197, 9)
     expect(Math.max(...all.filter((_, i) => i % 2 === 1))).toBeCloseTo(97, 9)
+    // With marks in the corners it goes to the middle of a side.
+    const marked = { ...p, layout: { ...p.layout, print: USUAL_PRINT } }
+    const beside = planTestCut(marked, sheet, null, PLAIN_CUTTER)!.passes.flatMap((x) =>
+      x.strokes.flatMap((s) => [...s.points]),
+    )
+    expect(Math.max(...beside.filter((_, i) => i % 2 === 1))).toBeCloseTo(97, 9)
+    expect(Math.max(...beside.filter((_, i) => i % 2 === 0))).toBeLessThan(120)
     const full = project([['out', 'cut', rect(0, 0, 194, 94)]])
     full.sheet.placements[0] = { piece: 'p', copy: 0, x: 3, y: 3, rotation: 0 }
     expect(planTestCut(full.project, full.sheet, null, PLAIN_CUTTER)).toBeNull()

@@ -1,6 +1,8 @@
 import { type Paper, PLAIN_SETTINGS } from '../document/paper'
 import type { Project, Sheet } from '../document/schema'
 import { type Box, boxesMeet } from '../geometry/measure'
+import { polylineBox } from '../geometry/polyline'
+import { keepOuts } from '../printing/marks'
 import { laidBox } from '../sheets/place'
 import { usableArea } from '../sheets/usable-area'
 import type { Pass, SheetPlan } from './pass'
@@ -12,8 +14,8 @@ const SIDE = 12
 const INNER = 5
 
 /**
- * A test of blade and force: a small square in a square, and a score through it, in a corner of the sheet where
- * nothing lies.
+ * A test of blade and force: a small square in a square, and a score through it, in a corner of the sheet, or
+ * at the middle of a side, where nothing lies.
  * @returns its plan, or null where every corner is taken
  */
 export function planTestCut(
@@ -23,19 +25,26 @@ export function planTestCut(
   cutter: PlanCutter,
 ): SheetPlan | null {
   const area = usableArea(sheet, project.layout)
-  const boxes = sheet.placements.flatMap((p): Box[] => {
+  const marks = keepOuts(sheet, project.layout).map(polylineBox)
+  const pieces = sheet.placements.flatMap((p): Box[] => {
     const piece = project.pieces[p.piece]
     return piece ? [laidBox(project, piece, p)] : []
   })
+  // The corners, and the middles of the sides where marks are in the corners.
+  const [middleX, middleY] = [(area.minX + area.maxX - SIDE) / 2, (area.minY + area.maxY - SIDE) / 2]
   const corners = [
     [area.maxX - SIDE, area.maxY - SIDE],
     [area.minX, area.maxY - SIDE],
     [area.maxX - SIDE, area.minY],
     [area.minX, area.minY],
+    [middleX, area.maxY - SIDE],
+    [area.maxX - SIDE, middleY],
+    [middleX, area.minY],
+    [area.minX, middleY],
   ] as const
   const corner = corners.find(([x, y]) => {
     const box = { minX: x, minY: y, maxX: x + SIDE, maxY: y + SIDE }
-    return x >= area.minX && y >= area.minY && !boxes.some((b) => boxesMeet(b, box, 1))
+    return x >= area.minX && y >= area.minY && ![...pieces, ...marks].some((b) => boxesMeet(b, box, 1))
   })
   if (!corner) return null
   const settings = paper?.settings ?? PLAIN_SETTINGS

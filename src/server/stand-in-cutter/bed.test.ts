@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { apply } from '../../core/geometry/affine'
+import { type Affine, apply } from '../../core/geometry/affine'
 import { distance } from '../../core/geometry/point'
 import { lieByChance, scanSheet } from './bed'
 
@@ -26,6 +26,15 @@ describe('scanSheet', () => {
       }
     },
   )
+
+  it('finds a large sheet too, in a picture of bounded size', async () => {
+    const large = { ...sheet, width: 700, height: 1000 }
+    const lie: Affine = [1, 0, 0, 1, 1.3, 0.4]
+    const register = await scanSheet(large, marks, lie)
+    expect(register).toMatchObject({ ok: true })
+    if (register.ok)
+      expect(distance(apply(register.map, { x: 700, y: 1000 }), { x: 701.3, y: 1000.4 })).toBeLessThan(0.1)
+  })
 
   it('refuses a sheet with a mark that is missing or covered', async () => {
     const lie = lieByChance(7)

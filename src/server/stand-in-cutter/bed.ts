@@ -6,8 +6,12 @@ import { findMarks, type GreyPicture } from '../../core/printing/find-marks'
 import { type Corner, marksOf } from '../../core/printing/marks'
 import { type Register, registerBy } from '../../core/printing/register'
 
-/** Pixels of a mm in the picture that the stand-in takes of its bed. */
+/** Pixels of a mm in the picture that the stand-in takes of its bed, and of its longer side at the most. */
 const SCALE = 6
+const LONGEST = 5000
+
+const scaleOf = ({ width, height }: Sheet): number =>
+  Math.min(SCALE, LONGEST / (Math.max(width, height) + 2 * AROUND))
 /** Bed around the sheet in the picture, mm. */
 const AROUND = 12
 /** How far from its place a mark is looked for, mm. */
@@ -31,7 +35,13 @@ type Marks = NonNullable<PrintSettings['marks']>
 export type Mishap = { corner: Corner; kind: 'missing' | 'covered' } | null
 
 /** The bed as its camera sees it: the sheet where it lies, with its marks. */
-async function pictureOf(sheet: Sheet, marks: Marks, lie: Affine, mishap: Mishap): Promise<GreyPicture> {
+async function pictureOf(
+  sheet: Sheet,
+  marks: Marks,
+  lie: Affine,
+  mishap: Mishap,
+  scale: number,
+): Promise<GreyPicture> {
   const [w, h] = [sheet.width + 2 * AROUND, sheet.height + 2 * AROUND]
   const rings = marksOf(sheet, marks).map(({ corner, x, y }) => {
     if (mishap?.corner === corner && mishap.kind === 'missing') return ''
@@ -42,11 +52,8 @@ async function pictureOf(sheet: Sheet, marks: Marks, lie: Affine, mishap: Mishap
         : ''
     return ring + cover
   })
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${w * SCALE}" height="${h * SCALE}" viewBox="${-AROUND} ${-AROUND} ${w} ${h}"><rect x="${-AROUND}" y="${-AROUND}" width="${w}" height="${h}" fill="#8a8a8a"/><g transform="matrix(${lie.join(' ')})"><rect width="${sheet.width}" height="${sheet.height}" fill="#f4f1ea"/>${rings.join('')}</g></svg>`
-  const { data, info } = await sharp(Buffer.from(svg), { unlimited: true })
-    .greyscale()
-    .raw()
-    .toBuffer({ resolveWithObject: true })
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${w * scale}" height="${h * scale}" viewBox="${-AROUND} ${-AROUND} ${w} ${h}"><rect x="${-AROUND}" y="${-AROUND}" width="${w}" height="${h}" fill="#8a8a8a"/><g transform="matrix(${lie.join(' ')})"><rect width="${sheet.width}" height="${sheet.height}" fill="#f4f1ea"/>${rings.join('')}</g></svg>`
+  const { data, info } = await sharp(Buffer.from(svg)).greyscale().raw().toBuffer({ resolveWithObject: true })
   return { data: new Uint8Array(data), width: info.width, height: info.height }
 }
 
@@ -57,11 +64,12 @@ export async function scanSheet(
   lie: Affine,
   mishap: Mishap = null,
 ): Promise<Register> {
-  const picture = await pictureOf(sheet, marks, lie, mishap)
+  const scale = scaleOf(sheet)
+  const picture = await pictureOf(sheet, marks, lie, mishap, scale)
   const at = { x: AROUND, y: AROUND }
   const found = findMarks(marksOf(sheet, marks), {
     picture,
-    scale: SCALE,
+    scale,
     at,
     size: marks.size,
     weight: marks.weight,

@@ -33,7 +33,7 @@ export const POST = route<Params>(async (request, params) => {
     if (!trial)
       throw new Problem(
         409,
-        'Every corner of this sheet is taken. Move a piece a little, or test on a scrap.',
+        'Every corner and side of this sheet is taken. Move a piece a little, or test on a scrap.',
       )
     return { job: await startJob(params.project, trial, `${title}, test cut`, bench) }
   }
