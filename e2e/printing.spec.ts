@@ -1,12 +1,9 @@
 import { readFileSync } from 'node:fs'
-import { fileURLToPath } from 'node:url'
-import { expect, type Page, test } from '@playwright/test'
+import { expect, test } from '@playwright/test'
 import { PDFDocument } from 'pdf-lib'
+import { drawing, saved, station } from './steps'
 
-const labels = fileURLToPath(new URL('../demo/drawings/labels.svg', import.meta.url))
-const station = (page: Page, name: string) =>
-  page.getByRole('navigation', { name: 'Stations' }).getByText(name).click()
-const saved = (page: Page) => expect(page.getByTestId('saved')).toHaveText('Saved')
+const labels = drawing('labels.svg')
 
 test('labels are printed with marks, found again by them, and cut where they really lie', async ({
   page,

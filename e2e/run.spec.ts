@@ -1,13 +1,10 @@
 import { readFileSync } from 'node:fs'
-import { fileURLToPath } from 'node:url'
-import { expect, type Page, test } from '@playwright/test'
+import { expect, test } from '@playwright/test'
 import { strFromU8, unzipSync } from 'fflate'
 import { PDFDocument } from 'pdf-lib'
+import { drawing, saved, station } from './steps'
 
-const caddy = fileURLToPath(new URL('../demo/drawings/tea-caddy.svg', import.meta.url))
-const station = (page: Page, name: string) =>
-  page.getByRole('navigation', { name: 'Stations' }).getByText(name).click()
-const saved = (page: Page) => expect(page.getByTestId('saved')).toHaveText('Saved')
+const caddy = drawing('tea-caddy.svg')
 
 test.beforeEach(async ({ page }) => {
   await page.goto('/')

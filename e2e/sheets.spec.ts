@@ -1,11 +1,8 @@
 import { readFileSync } from 'node:fs'
-import { fileURLToPath } from 'node:url'
 import { expect, type Page, test } from '@playwright/test'
+import { drawing, saved, station } from './steps'
 
-const caddy = fileURLToPath(new URL('../demo/drawings/tea-caddy.svg', import.meta.url))
-const station = (page: Page, name: string) =>
-  page.getByRole('navigation', { name: 'Stations' }).getByText(name).click()
-const saved = (page: Page) => expect(page.getByTestId('saved')).toHaveText('Saved')
+const caddy = drawing('tea-caddy.svg')
 
 async function commit(page: Page, label: string, value: string) {
   await page.getByLabel(label, { exact: true }).fill(value)

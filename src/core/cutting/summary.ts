@@ -21,8 +21,10 @@ export type SheetSummary = {
 
 export type PaperSummary = {
   paper: string
-  sheets: number /** mm² of all its sheets */
-  area: number /** share of it in pieces */
+  sheets: number
+  /** mm² of all its sheets */
+  area: number
+  /** share of it in pieces */
   used: number
 }
 

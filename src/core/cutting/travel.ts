@@ -1,3 +1,4 @@
+import { reversedPolyline } from '../geometry/polyline'
 import { SpatialIndex } from '../geometry/spatial-index'
 import type { Stroke } from './pass'
 
@@ -331,7 +332,7 @@ class Path {
       const stroke = this.all[s]!
       if (stroke.closed)
         return this.start[s] === 0 ? stroke : { ...stroke, points: begunAt(stroke.points, this.start[s]!) }
-      return this.flipped[s] ? { ...stroke, points: reversed(stroke.points) } : stroke
+      return this.flipped[s] ? { ...stroke, points: reversedPolyline(stroke.points) } : stroke
     })
   }
 }
@@ -343,13 +344,4 @@ function begunAt(points: Float64Array, start: number): Float64Array {
   out.set(tail)
   out.set(points.subarray(0, 2 * start + 2), tail.length)
   return out
-}
-
-function reversed(points: Float64Array): Float64Array {
-  const back = new Float64Array(points.length)
-  for (let i = 0; i < points.length; i += 2) {
-    back[i] = points[points.length - 2 - i]!
-    back[i + 1] = points[points.length - 1 - i]!
-  }
-  return back
 }

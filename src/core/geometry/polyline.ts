@@ -171,3 +171,13 @@ export function lengthsAlong(line: Polyline): Float64Array {
       lengths[i - 1]! + lengthOfVector(line[2 * i]! - line[2 * i - 2]!, line[2 * i + 1]! - line[2 * i - 1]!)
   return lengths
 }
+
+/** A polyline walked from its other end. */
+export function reversedPolyline(line: Polyline): Polyline {
+  const back = new Float64Array(line.length)
+  for (let i = 0; i < line.length; i += 2) {
+    back[i] = line[line.length - 2 - i]!
+    back[i + 1] = line[line.length - 1 - i]!
+  }
+  return back
+}

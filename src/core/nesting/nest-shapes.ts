@@ -1,3 +1,4 @@
+import { polylineBox } from '../geometry/polyline'
 import { intersect, regionArea } from '../geometry/regions'
 import { Bin, type Member } from './bin'
 import { compress, sideOf } from './compress'
@@ -31,7 +32,8 @@ export function* nestShapes(
     for (const ring of taken) {
       const kind = new SolidKind({ rings: [ring], turning: 'none' }, problem.spacing)
       const { own } = kind.at(0)
-      bin.add({ item: -1, kind, fixed: true }, { ...middleOf(ring, own), degrees: 0 })
+      const { minX, minY } = polylineBox(ring)
+      bin.add({ item: -1, kind, fixed: true }, { x: minX - own.minX, y: minY - own.minY, degrees: 0 })
     }
     return bin
   }
@@ -124,15 +126,6 @@ function* moveOver(member: Member, sheets: readonly Sheet[], random: () => numbe
   }
   for (const { bin } of roomy) if (yield* squeezeIn(bin, member, random)) return true
   return false
-}
-
-const middleOf = (ring: Float64Array, own: { minX: number; minY: number }) => {
-  let [minX, minY] = [Infinity, Infinity]
-  for (let i = 0; i < ring.length; i += 2) {
-    minX = Math.min(minX, ring[i]!)
-    minY = Math.min(minY, ring[i + 1]!)
-  }
-  return { x: minX - own.minX, y: minY - own.minY }
 }
 
 const laidIn = (bin: Bin): Laid[] =>

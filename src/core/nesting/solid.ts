@@ -1,6 +1,6 @@
 import type { Polyline } from '../geometry/flatten'
 import type { Box } from '../geometry/measure'
-import { polylineArea, polylineBox } from '../geometry/polyline'
+import { polylineArea, polylineBox, reversedPolyline } from '../geometry/polyline'
 import { offset } from '../geometry/regions'
 import { simplify } from '../geometry/simplify'
 import { findPoles } from './poles'
@@ -87,22 +87,14 @@ function grown(rings: readonly Polyline[], by: number): Polyline[] {
   const reach = by + strays
   if (reach === 0) return simple
   const [outline, ...openings] = simple
-  const outer = offset([wound(outline!, 1)], reach, 'sharp')
+  const outer = offset([wound(outline!)], reach, 'sharp')
   const largest = outer.reduce(
     (a, b) => (Math.abs(polylineArea(b)) > Math.abs(polylineArea(a)) ? b : a),
     outer[0]!,
   )
-  const inner = openings.flatMap((o) => offset([wound(o, 1)], -reach, 'sharp'))
+  const inner = openings.flatMap((o) => offset([wound(o)], -reach, 'sharp'))
   return [largest, ...inner]
 }
 
 /** A ring wound the way the library takes for an outline. */
-function wound(ring: Polyline, sign: 1 | -1): Polyline {
-  if (Math.sign(polylineArea(ring)) === sign) return ring
-  const back = new Float64Array(ring.length)
-  for (let i = 0; i < ring.length; i += 2) {
-    back[i] = ring[ring.length - 2 - i]!
-    back[i + 1] = ring[ring.length - 1 - i]!
-  }
-  return back
-}
+const wound = (ring: Polyline): Polyline => (polylineArea(ring) > 0 ? ring : reversedPolyline(ring))

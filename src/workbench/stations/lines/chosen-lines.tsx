@@ -1,26 +1,18 @@
 'use client'
 import { useEffect } from 'react'
-import styled from 'styled-components'
 import { makeEdit, setLines } from '@/core/document/edits'
 import { linesOf } from '@/core/document/pieces'
 import { writePath } from '@/core/geometry/path'
 import { refit } from '@/core/geometry/refit'
 import { shapeOf } from '@/core/geometry/shape'
 import { QuietButton } from '@/kit/button'
+import { Select } from '@/kit/choice'
 import { Muted, Row, Section } from '@/kit/surface'
 import { roleOfKey } from '../../role-names'
 import { useProject, useWorkbench } from '../../store/context'
 import { ChosenScores } from './chosen-scores'
 import { RoleButtons } from './role-buttons'
 import { giveRole } from './role-edits'
-
-const Select = styled.select`
-  border: 1px solid var(--hairline);
-  border-radius: 7px;
-  padding: 6px 8px;
-  background: var(--paper);
-  max-width: 190px;
-`
 
 /** What can be done with the chosen lines: role, fold, bind and release. */
 export function ChosenLines() {
@@ -85,7 +77,12 @@ export function ChosenLines() {
       />
       {scores ? <ChosenScores /> : null}
       <Row style={{ marginTop: 10 }}>
-        <Select aria-label="Bind to piece" value="" onChange={(e) => bind(e.target.value)}>
+        <Select
+          aria-label="Bind to piece"
+          style={{ maxWidth: 190 }}
+          value=""
+          onChange={(e) => bind(e.target.value)}
+        >
           <option value="">Bind to…</option>
           {Object.values(project.pieces).map((p) => (
             <option key={p.id} value={p.id}>

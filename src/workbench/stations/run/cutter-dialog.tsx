@@ -9,6 +9,7 @@ import {
   PLAIN_CUTTER,
 } from '@/core/document/cutter'
 import { Button, QuietButton } from '@/kit/button'
+import { Choice, Select } from '@/kit/choice'
 import { Dialog } from '@/kit/dialog'
 import { LengthField, NameField, NumberEntry } from '@/kit/field'
 import { Row } from '@/kit/surface'
@@ -21,19 +22,6 @@ const Grid = styled.div`
   gap: 12px 14px;
   margin-bottom: 18px;
   align-items: start;
-`
-const Choice = styled.label`
-  display: flex;
-  flex-direction: column;
-  gap: 3px;
-  font-size: 12.5px;
-  color: var(--ink-soft);
-  select {
-    border: 1px solid var(--hairline);
-    border-radius: 7px;
-    padding: 7px 8px;
-    background: var(--paper);
-  }
 `
 
 /** What a cutter reaches, holds and how it moves. */
@@ -87,17 +75,17 @@ export function CutterDialog({ cutter, onClose }: { cutter: Cutter | null; onClo
         </div>
         <Choice>
           Scores
-          <select
+          <Select
             value={fields.tip ? 'tip' : 'blade'}
             onChange={(e) => set({ tip: e.target.value === 'tip' })}
           >
             <option value="tip">with a scoring tip</option>
             <option value="blade">with the blade, lowest depth</option>
-          </select>
+          </Select>
         </Choice>
         <Choice>
           Language
-          <select
+          <Select
             value={fields.language}
             onChange={(e) => set({ language: e.target.value as CutterFields['language'] })}
           >
@@ -106,7 +94,7 @@ export function CutterDialog({ cutter, onClose }: { cutter: Cutter | null; onClo
                 {FILE_TITLES[l]}
               </option>
             ))}
-          </select>
+          </Select>
         </Choice>
         <LengthField
           label="Mat width"

@@ -23,6 +23,7 @@ import { turnsByQuarters } from '@/core/sheets/stock'
 import { usableArea } from '@/core/sheets/usable-area'
 import { formatLength } from '@/core/units/length'
 import { IconButton, QuietButton } from '@/kit/button'
+import { Select } from '@/kit/choice'
 import { LengthField, NumberEntry } from '@/kit/field'
 import { Muted, Row, Section } from '@/kit/surface'
 import { useProject, useWorkbench } from '../../store/context'
@@ -34,13 +35,6 @@ const Fields = styled.div`
   grid-template-columns: 1fr 1fr;
   gap: 10px;
 `
-const Select = styled.select`
-  border: 1px solid var(--hairline);
-  border-radius: 7px;
-  padding: 6px 8px;
-  background: var(--paper);
-`
-
 const ALIGN_ICONS = {
   left: AlignStartVertical,
   centre: AlignCenterVertical,

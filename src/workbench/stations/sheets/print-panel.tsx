@@ -1,6 +1,7 @@
 'use client'
 import styled from 'styled-components'
 import { type PrintSettings, USUAL_PRINT } from '@/core/document/schema'
+import { Choice, Select } from '@/kit/choice'
 import { LengthField } from '@/kit/field'
 import { Muted, Section } from '@/kit/surface'
 import { useProject, useWorkbench } from '../../store/context'
@@ -23,19 +24,6 @@ const Fields = styled.div`
   gap: 10px;
   margin: 8px 0;
   align-items: end;
-`
-const Choice = styled.label`
-  display: flex;
-  flex-direction: column;
-  gap: 3px;
-  font-size: 12.5px;
-  color: var(--ink-soft);
-  select {
-    border: 1px solid var(--hairline);
-    border-radius: 7px;
-    padding: 7px 8px;
-    background: var(--paper);
-  }
 `
 
 /** Whether sheets are printed before they are cut, with register marks and bleed. */
@@ -69,7 +57,7 @@ export function PrintPanel() {
           <Fields>
             <Choice>
               Register marks
-              <select
+              <Select
                 value={marks?.corners ?? 0}
                 onChange={(e) => {
                   const corners = Number(e.target.value)
@@ -85,7 +73,7 @@ export function PrintPanel() {
                 <option value={4}>in four corners</option>
                 <option value={3}>in three corners</option>
                 <option value={0}>none</option>
-              </select>
+              </Select>
             </Choice>
             <LengthField
               label="Bleed"

@@ -2,7 +2,7 @@
 import { LayoutGrid } from 'lucide-react'
 import { useEffect, useMemo, useRef } from 'react'
 import styled from 'styled-components'
-import type { Project, Sheet } from '@/core/document/schema'
+import type { Layout, Project, Sheet } from '@/core/document/schema'
 import { densityOf } from '@/core/sheets/check'
 import { offcutOf } from '@/core/sheets/nest'
 import { formatSize } from '@/core/units/length'
@@ -50,6 +50,81 @@ type Props = {
   onChosen: (chosen: Chosen | null) => void
   nesting: Nesting
 }
+
+type Measure = {
+  label: string
+  /** what the edit is called */
+  change: string
+  least?: number
+  most?: number
+  of: (layout: Layout) => number
+  set: (layout: Layout, mm: number) => void
+}
+
+/** What sheets are laid out by, in mm. */
+const MEASURES: readonly Measure[] = [
+  {
+    label: 'Mat width',
+    change: 'Change the mat',
+    least: 20,
+    of: (l) => l.mat.width,
+    set: (l, v) => {
+      l.mat.width = v
+    },
+  },
+  {
+    label: 'Mat height',
+    change: 'Change the mat',
+    least: 20,
+    of: (l) => l.mat.height,
+    set: (l, v) => {
+      l.mat.height = v
+    },
+  },
+  {
+    label: 'Margin of the mat',
+    change: 'Change the margin',
+    most: 100,
+    of: (l) => l.mat.margin,
+    set: (l, v) => {
+      l.mat.margin = v
+    },
+  },
+  {
+    label: 'Sheet lies, across',
+    change: 'Lay the sheet elsewhere',
+    of: (l) => l.sheetAt.x,
+    set: (l, v) => {
+      l.sheetAt.x = v
+    },
+  },
+  {
+    label: 'Sheet lies, down',
+    change: 'Lay the sheet elsewhere',
+    of: (l) => l.sheetAt.y,
+    set: (l, v) => {
+      l.sheetAt.y = v
+    },
+  },
+  {
+    label: 'Margin of a sheet',
+    change: 'Change the margin',
+    most: 100,
+    of: (l) => l.sheetMargin,
+    set: (l, v) => {
+      l.sheetMargin = v
+    },
+  },
+  {
+    label: 'Between pieces',
+    change: 'Change the spacing',
+    most: 100,
+    of: (l) => l.spacing,
+    set: (l, v) => {
+      l.spacing = v
+    },
+  },
+]
 
 /** A rest is worth keeping from this size on, mm. */
 const USABLE = 40
@@ -153,81 +228,17 @@ export function Sheets({ sheetId, onSheet, chosen, onChosen, nesting }: Props) {
       <Section>
         <h2>Mat and margins</h2>
         <Fields>
-          <LengthField
-            label="Mat width"
-            mm={layout.mat.width}
-            unit={unit}
-            min={20}
-            onCommit={(v) =>
-              void changeLayout(workbench, 'Change the mat', (l) => {
-                l.mat.width = v
-              })
-            }
-          />
-          <LengthField
-            label="Mat height"
-            mm={layout.mat.height}
-            unit={unit}
-            min={20}
-            onCommit={(v) =>
-              void changeLayout(workbench, 'Change the mat', (l) => {
-                l.mat.height = v
-              })
-            }
-          />
-          <LengthField
-            label="Margin of the mat"
-            mm={layout.mat.margin}
-            unit={unit}
-            max={100}
-            onCommit={(v) =>
-              void changeLayout(workbench, 'Change the margin', (l) => {
-                l.mat.margin = v
-              })
-            }
-          />
-          <LengthField
-            label="Sheet lies, across"
-            mm={layout.sheetAt.x}
-            unit={unit}
-            onCommit={(v) =>
-              void changeLayout(workbench, 'Lay the sheet elsewhere', (l) => {
-                l.sheetAt.x = v
-              })
-            }
-          />
-          <LengthField
-            label="Sheet lies, down"
-            mm={layout.sheetAt.y}
-            unit={unit}
-            onCommit={(v) =>
-              void changeLayout(workbench, 'Lay the sheet elsewhere', (l) => {
-                l.sheetAt.y = v
-              })
-            }
-          />
-          <LengthField
-            label="Margin of a sheet"
-            mm={layout.sheetMargin}
-            unit={unit}
-            max={100}
-            onCommit={(v) =>
-              void changeLayout(workbench, 'Change the margin', (l) => {
-                l.sheetMargin = v
-              })
-            }
-          />
-          <LengthField
-            label="Between pieces"
-            mm={layout.spacing}
-            unit={unit}
-            max={100}
-            onCommit={(v) =>
-              void changeLayout(workbench, 'Change the spacing', (l) => {
-                l.spacing = v
-              })
-            }
-          />
+          {MEASURES.map(({ label, change, least = 0, most = 3000, of, set }) => (
+            <LengthField
+              key={label}
+              label={label}
+              mm={of(layout)}
+              unit={unit}
+              min={least}
+              max={most}
+              onCommit={(v) => void changeLayout(workbench, change, (l) => set(l, v))}
+            />
+          ))}
         </Fields>
       </Section>
     </>
