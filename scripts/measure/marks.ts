@@ -11,7 +11,7 @@ export async function measureMarks(): Promise<Figure[]> {
   const sheet = { id: 's', paper: 'p', width: 210, height: 297, placements: [] }
   let [residual, off, refused] = [0, 0, 0]
   for (let seed = 1; seed <= SHEETS; seed += 1) {
-    const lie = lieByChance(seed)
+    const lie = lieByChance(seed, sheet)
     const register = await scanSheet(sheet, USUAL_PRINT.marks!, lie)
     if (!register.ok) {
       refused += 1

@@ -10,7 +10,7 @@ describe('scanSheet', () => {
   it.each([1, 2, 3, 4, 5, 6])(
     'finds a sheet that lies astray to within 0.1 mm, all over it (%d)',
     async (seed) => {
-      const lie = lieByChance(seed)
+      const lie = lieByChance(seed, sheet)
       for (const corners of [3, 4] as const) {
         const register = await scanSheet(sheet, { ...marks, corners }, lie)
         expect(register).toMatchObject({ ok: true })
@@ -37,7 +37,7 @@ describe('scanSheet', () => {
   })
 
   it('refuses a sheet with a mark that is missing or covered', async () => {
-    const lie = lieByChance(7)
+    const lie = lieByChance(7, sheet)
     expect(await scanSheet(sheet, marks, lie, { corner: 'left lower', kind: 'missing' })).toMatchObject({
       ok: false,
       message: expect.stringContaining('left lower corner was not found'),

@@ -1,6 +1,6 @@
 import sharp from 'sharp'
 import type { PrintSettings, Sheet } from '../../core/document/schema'
-import { type Affine, multiply, rotation, scaling, translation } from '../../core/geometry/affine'
+import { type Affine, apply, multiply, rotation, scaling, translation } from '../../core/geometry/affine'
 import { seeded } from '../../core/nesting/random'
 import { findMarks, type GreyPicture } from '../../core/printing/find-marks'
 import { type Corner, marksOf } from '../../core/printing/marks'
@@ -20,14 +20,17 @@ const REACH = 11
 /** How a sheet may lie: away from the stops, turned, stretched by its printer, and a little askew. */
 const ASTRAY = { shift: 2.5, turn: 0.5, scale: 0.004, skew: 0.0015 }
 
-/** How a printed sheet comes to lie on the bed, by chance. */
-export function lieByChance(seed: number): Affine {
+/** How a printed sheet comes to lie on the bed, by chance; never beyond the stops at the left and the top. */
+export function lieByChance(seed: number, { width, height }: Pick<Sheet, 'width' | 'height'>): Affine {
   const random = seeded(seed)
   const around = (by: number) => by * (2 * random() - 1)
   const skewed: Affine = [1, 0, around(ASTRAY.skew), 1, 0, 0]
   const scaled = scaling(1 + around(ASTRAY.scale), 1 + around(ASTRAY.scale))
-  const placed = translation(ASTRAY.shift * random(), ASTRAY.shift * random())
-  return multiply(placed, multiply(rotation(around(ASTRAY.turn)), multiply(skewed, scaled)))
+  const turned = multiply(rotation(around(ASTRAY.turn)), multiply(skewed, scaled))
+  const corners = [0, width].flatMap((x) => [0, height].map((y) => apply(turned, { x, y })))
+  const [left, top] = [Math.min(...corners.map((c) => c.x)), Math.min(...corners.map((c) => c.y))]
+  const placed = translation(ASTRAY.shift * random() - left, ASTRAY.shift * random() - top)
+  return multiply(placed, turned)
 }
 
 type Marks = NonNullable<PrintSettings['marks']>

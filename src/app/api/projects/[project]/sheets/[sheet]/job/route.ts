@@ -39,7 +39,7 @@ export const POST = route<Params>(async (request, params) => {
   }
   const marks = project.layout.print?.marks
   if (marks) {
-    const lie = lieByChance(Date.now())
+    const lie = lieByChance(Date.now(), sheet)
     const register = await scanSheet(sheet, marks, lie, mishap ?? null)
     if (!register.ok) throw new Problem(422, register.message)
     bench.scanned = { lie, register }
