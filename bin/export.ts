@@ -18,7 +18,7 @@ type Write = (
 const WRITERS: Readonly<Record<string, Write>> = {
   svg: sheetToSvg,
   dxf: sheetToDxf,
-  pdf: sheetToPdf,
+  pdf: (project, sheet) => sheetToPdf(project, sheet),
   gcode: (project, sheet, paper, title) => planToGcode(planSheet(project, sheet, paper), title),
   hpgl: (project, sheet, paper, title) => planToHpgl(planSheet(project, sheet, paper), title),
 }

@@ -9,6 +9,7 @@ import { sheetToPdf } from '../src/core/export/pdf'
 import { readDrawing } from '../src/core/intake/formats'
 import { drawCaddy } from './caddy'
 import { drawLabels } from './labels'
+import { drawQuayArt } from './quay-art'
 import { drawSachet } from './sachet'
 import { drawTag } from './tags'
 import { drawTeapot } from './teapot'
@@ -20,6 +21,7 @@ writeFileSync(`${folder}tea-caddy.svg`, drawCaddy())
 writeFileSync(`${folder}sachet.svg`, drawSachet())
 writeFileSync(`${folder}labels.svg`, drawLabels())
 writeFileSync(`${folder}tags.svg`, drawTag())
+writeFileSync(`${folder}quay-at-dusk.svg`, drawQuayArt())
 
 /** The caddy as other programs would hand it on: a DXF and a PDF of the whole drawing, and a picture to trace. */
 const { drawing, project } = await sorted('tea-caddy.svg')

@@ -1,9 +1,11 @@
 import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { addSource } from '../src/core/binding/add-source'
+import { laidAsUsual } from '../src/core/document/art'
 import type { Paper } from '../src/core/document/paper'
 import { sizeOfPiece } from '../src/core/document/pieces'
 import {
+  type Art,
   emptyProject,
   type Piece,
   PLAIN_READING,
@@ -19,11 +21,19 @@ import { closeDatabase } from '../src/server/database'
 import { cutters } from '../src/server/library/cutters'
 import { papers } from '../src/server/library/papers'
 import { createProject, listProjects } from '../src/server/projects/store'
+import { measureArt } from '../src/tasks/decode-art'
 import { decodePicture } from '../src/tasks/decode-picture'
 import { TEAPOT_SIZE } from './teapot'
 
 /** Fills an empty database with the projects of the Lantern Quay Tea Fair. */
-const DEMOS: readonly { file: string; name: string; source: string; reading?: Partial<Reading> }[] = [
+const DEMOS: readonly {
+  file: string
+  name: string
+  source: string
+  reading?: Partial<Reading>
+  /** a picture that is printed on its pieces */
+  art?: string
+}[] = [
   {
     file: 'teapot.png',
     name: 'Lantern Quay Tea Fair: teapot card',
@@ -35,7 +45,12 @@ const DEMOS: readonly { file: string; name: string; source: string; reading?: Pa
   { file: 'labels.svg', name: 'Lantern Quay Tea Fair: labels', source: 'demo-labels' },
   { file: 'tea-caddy.pdf', name: 'Lantern Quay Tea Fair: caddy, from PDF', source: 'demo-pdf' },
   { file: 'tea-caddy.dxf', name: 'Lantern Quay Tea Fair: caddy, from DXF', source: 'demo-dxf' },
-  { file: 'sachet.svg', name: 'Lantern Quay Tea Fair: sachet', source: 'demo-sachet' },
+  {
+    file: 'sachet.svg',
+    name: 'Lantern Quay Tea Fair: sachet',
+    source: 'demo-sachet',
+    art: 'quay-at-dusk.svg',
+  },
   { file: 'tea-caddy.svg', name: 'Lantern Quay Tea Fair: caddy', source: 'demo-caddy' },
 ]
 
@@ -46,8 +61,8 @@ async function seed(): Promise<void> {
   await papers.list()
   await cutters.list()
   if ((await listProjects()).length > 0) return
-  for (const { file, name, source, reading } of DEMOS) {
-    const bytes = readFileSync(fileURLToPath(new URL(`./drawings/${file}`, import.meta.url)))
+  for (const { file, name, source, reading, art: artFile } of DEMOS) {
+    const bytes = bytesOf(file)
     const drawing = await readDrawing(bytes, file, { ...PLAIN_READING, ...reading, decodePicture })
     const [project] = addSource(emptyProject(name), drawing, {
       id: source,
@@ -55,12 +70,24 @@ async function seed(): Promise<void> {
       format: drawing.format,
       bytes: bytes.length,
     })
+    const kept = [{ id: source, name: file, bytes }]
+    const art: Art[] = []
+    if (artFile) {
+      const picture = { id: 'demo-art', name: artFile, bytes: bytesOf(artFile) }
+      kept.push(picture)
+      art.push({
+        ...picture,
+        bytes: picture.bytes.length,
+        ...(await measureArt(picture.bytes, artFile)),
+      })
+    }
     const prepare = PREPARE[file]
-    await createProject(prepare ? prepare(project, await papers.list()) : project, [
-      { id: source, name: file, bytes },
-    ])
+    await createProject(prepare ? prepare(project, await papers.list(), art) : project, kept)
   }
 }
+
+const bytesOf = (file: string): Buffer =>
+  readFileSync(fileURLToPath(new URL(`./drawings/${file}`, import.meta.url)))
 
 function nameCaddy(project: Project): Project {
   const pieces = Object.values(project.pieces).map((piece, i) => ({
@@ -92,6 +119,16 @@ function layLabels(project: Project, papers: readonly Paper[]): Project {
   return { ...named, layout: { ...layout, ...packSheets({ ...named, layout }, papers) } }
 }
 
+/** A sachet with art all over it, to be printed first. */
+function printSachet(project: Project, papers: readonly Paper[], [art]: readonly Art[]): Project {
+  const paper = a4Of(papers)
+  const front = laidAsUsual(art!)
+  const named = renamed(project, ['Sachet', 'Tag'], { paper: paper.id, art: { front } })
+  const layout = { ...named.layout, print: USUAL_PRINT }
+  const printed = { ...named, art: { [art!.id]: art! } }
+  return { ...printed, layout: { ...layout, ...packSheets({ ...printed, layout }, papers) } }
+}
+
 /** As many tags as an A4 holds. */
 function fillWithTags(project: Project, papers: readonly Paper[]): Project {
   const paper = a4Of(papers)
@@ -107,7 +144,9 @@ function fillWithTags(project: Project, papers: readonly Paper[]): Project {
 }
 
 /** What is done with some of the drawings before anyone sees them. */
-const PREPARE: Readonly<Record<string, (project: Project, papers: readonly Paper[]) => Project>> = {
+type Prepare = (project: Project, papers: readonly Paper[], art: readonly Art[]) => Project
+const PREPARE: Readonly<Record<string, Prepare>> = {
+  'sachet.svg': printSachet,
   'tea-caddy.svg': nameCaddy,
   'labels.svg': layLabels,
   'tags.svg': fillWithTags,

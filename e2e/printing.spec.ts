@@ -75,3 +75,74 @@ test('labels are printed with marks, found again by them, and cut where they rea
   const deviation = Number.parseFloat((await page.getByTestId('deviation').textContent()) ?? '')
   expect(deviation).toBeLessThan(0.1)
 })
+
+test('a picture is put on a piece, told where it would look wrong, and printed on both sides', async ({
+  page,
+}) => {
+  await page.goto('/')
+  await page.getByLabel('Drawing to begin with').setInputFiles(drawing('tags.svg'))
+  await expect(page.getByTestId('piece-card')).toHaveCount(1)
+  await station(page, 'Paper')
+  const panel = page.getByTestId('art-panel')
+  await expect(panel).toContainText('Choose pieces on the shelf')
+  await page.getByRole('button', { name: /^Choose / }).click()
+
+  // What is no picture is refused with a sentence, and nothing is kept of it.
+  const notice = page.getByTestId('notice')
+  await page
+    .getByLabel('Picture for the front')
+    .setInputFiles({ name: 'leaf.png', mimeType: 'image/png', buffer: Buffer.from('no picture') })
+  await expect(notice).toContainText('leaf.png is damaged or no PNG, JPEG or SVG')
+  await expect(panel).toContainText('The front is blank')
+  await page.getByRole('button', { name: 'Close this message' }).click()
+  await page.getByLabel('Picture for the front').setInputFiles(drawing('quay-at-dusk.svg'))
+  await expect(page.getByTestId('art-front')).toContainText('quay-at-dusk.svg')
+  await expect(page.getByTestId('drawing').getByTestId('art')).toHaveCount(1)
+  await expect(panel).toContainText('its sheets are cut without printing')
+
+  // A width of one's own, too small by a hair, and a number that does not fit.
+  const front = page.getByTestId('art-front')
+  const covering = Number(await front.getByLabel('Width').inputValue())
+  await front.getByLabel('Width').fill('-4')
+  await page.keyboard.press('Enter')
+  await expect(front).toContainText(/0\.1.*3000/)
+  await front.getByLabel('Width').fill(String(covering / 2))
+  await page.keyboard.press('Enter')
+  await expect(front.getByLabel('Size of the art on the front')).toHaveValue('exact')
+  await front.getByLabel('Size of the art on the front').selectOption('fit')
+  await front.getByLabel('Size of the art on the front').selectOption('fill')
+  await expect(front.getByLabel('Width')).toHaveValue(String(covering))
+  await front.getByLabel('Turn the art on the front').click()
+  await expect(front.getByLabel('Width')).not.toHaveValue(String(covering))
+  await page.getByRole('button', { name: /^Undo: Turn the art/ }).click()
+  await page.getByLabel('Picture for the back').setInputFiles(drawing('teapot.png'))
+  await expect(page.getByTestId('art-back')).toContainText('teapot.png')
+
+  await page
+    .getByTestId('paper')
+    .filter({ has: page.getByRole('heading', { name: 'Rice white, A4' }) })
+    .getByRole('button', { name: /^Use for/ })
+    .click()
+  await station(page, 'Sheets')
+  await page.getByLabel('Sheets are printed first').check()
+  await expect(page.getByTestId('placed').getByTestId('art')).toHaveCount(1)
+  await station(page, 'Paper')
+  await expect(panel).toContainText('only fronts are printed')
+  await station(page, 'Sheets')
+  await page.getByLabel('Print the backs too').check()
+  await saved(page)
+  await station(page, 'Paper')
+  await expect(panel).not.toContainText('only fronts are printed')
+
+  await station(page, 'Run')
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Print and cut PDF' }).click(),
+  ])
+  const pdf = await PDFDocument.load(readFileSync((await file.path())!))
+  expect(pdf.getPageCount()).toBe(2)
+  const pictures = pdf.context
+    .enumerateIndirectObjects()
+    .filter(([, o]) => String((o as { dict?: unknown }).dict ?? '').includes('/DeviceRGB'))
+  expect(pictures).toHaveLength(2)
+})

@@ -55,7 +55,7 @@ export function Workbench({ id, station }: { id: string; station: StationName })
             <Panel aria-label="Station">
               {station === 'gather' ? <Gather /> : station === 'lines' ? <Lines /> : <Paper />}
             </Panel>
-            <Drawing pick={station === 'lines'} />
+            <Drawing pick={station === 'lines'} showArt={station === 'paper'} />
             <Shelf />
           </Middle>
         )}

@@ -284,7 +284,7 @@ describe('planTestCut', () => {
     const beside = planTestCut(marked, sheet, null, PLAIN_CUTTER)!.passes.flatMap((x) =>
       x.strokes.flatMap((s) => [...s.points]),
     )
-    expect(Math.max(...beside.filter((_, i) => i % 2 === 1))).toBeCloseTo(97, 9)
+    expect(Math.max(...beside.filter((_, i) => i % 2 === 1))).toBeCloseTo(93, 9)
     expect(Math.max(...beside.filter((_, i) => i % 2 === 0))).toBeLessThan(120)
     const full = project([['out', 'cut', rect(0, 0, 194, 94)]])
     full.sheet.placements[0] = { piece: 'p', copy: 0, x: 3, y: 3, rotation: 0 }

@@ -9,11 +9,11 @@ export const linesOf = (project: Pick<Project, 'lines'>, ids: readonly string[])
   ids.flatMap((id) => project.lines[id] ?? [])
 
 /** The outline of a piece as one closed contour. */
-export const outlineOf = (project: Project, piece: Piece): Contour =>
+export const outlineOf = (project: Pick<Project, 'lines'>, piece: Piece): Contour =>
   ringOf(linesOf(project, piece.outline).map((l) => shapeOf(l.d).contour))
 
 /** The openings of a piece, each as one closed contour. */
-export const openingsOf = (project: Project, piece: Piece): Contour[] =>
+export const openingsOf = (project: Pick<Project, 'lines'>, piece: Piece): Contour[] =>
   piece.openings.map((ids) => ringOf(linesOf(project, ids).map((l) => shapeOf(l.d).contour)))
 
 /** The box of a piece's outline in the drawing, mm. */

@@ -157,6 +157,40 @@ export const turningSchema = z.enum(['any', 'quarter', 'half', 'none'])
 /** How a piece may be turned on a sheet: at will, by quarters, half round for grain or pattern, or not at all. */
 export type Turning = z.infer<typeof turningSchema>
 
+export const ART_FITS = ['fit', 'fill', 'exact'] as const
+/** How art is sized to its piece: all of it within the box, the box all covered, or a width that is given. */
+export type ArtFit = (typeof ART_FITS)[number]
+export const SIDES_OF_PAPER = ['front', 'back'] as const
+export type SideOfPaper = (typeof SIDES_OF_PAPER)[number]
+
+export const laidArtSchema = z.object({
+  art: id,
+  fit: z.enum(ART_FITS),
+  /** of the art, where its size is exact, mm */
+  width: mm.min(0.1).max(3000),
+  /** degrees, clockwise */
+  turned: z.literal([0, 90, 180, 270]),
+  /** its middle from the middle of the outline's box, mm */
+  right: mm.min(-3000).max(3000),
+  down: mm.min(-3000).max(3000),
+})
+/** Art as it is placed on one side of a piece. */
+export type LaidArt = z.infer<typeof laidArtSchema>
+
+export const artSchema = z.object({
+  id,
+  name,
+  format: z.enum(['png', 'jpeg', 'svg']),
+  bytes: z.number().int().nonnegative(),
+  /** size in pixels; null where it is drawn rather than made of pixels */
+  pixels: size.nullable(),
+  /** the size that its file states or its pixels have at 300 an inch, mm */
+  width: mm.positive(),
+  height: mm.positive(),
+})
+/** A picture to be printed on pieces. Its bytes are kept as they came. */
+export type Art = z.infer<typeof artSchema>
+
 export const pieceSchema = z.object({
   id,
   name,
@@ -171,6 +205,8 @@ export const pieceSchema = z.object({
   copies: z.number().int().min(0).max(500),
   /** how it may be turned on a sheet; by quarters where nothing is said */
   turning: turningSchema.optional(),
+  /** what is printed on it besides its own lines and fills */
+  art: z.partialRecord(z.enum(SIDES_OF_PAPER), laidArtSchema).optional(),
 })
 /** A closed outline, its openings, and every line bound to it. */
 export type Piece = z.infer<typeof pieceSchema>
@@ -229,6 +265,8 @@ export const printSchema = z.object({
   border: mm.min(0).max(40),
   /** whether cut and score lines are printed as well */
   lines: z.boolean(),
+  /** whether the back is printed too; it stays blank where nothing is said */
+  bothSides: z.boolean().optional(),
 })
 /** How sheets are printed before they are cut. */
 export type PrintSettings = z.infer<typeof printSchema>
@@ -256,7 +294,7 @@ export const layoutSchema = z.object({
 export type Layout = z.infer<typeof layoutSchema>
 
 /** What a sheet can be saved as. */
-export const FILE_KINDS = ['svg', 'dxf', 'pdf', 'png', 'gcode', 'hpgl', 'print'] as const
+export const FILE_KINDS = ['svg', 'dxf', 'pdf', 'png', 'gcode', 'hpgl', 'print', 'both'] as const
 export type FileKind = (typeof FILE_KINDS)[number]
 
 export const runSchema = beatSchema.extend({
@@ -266,6 +304,8 @@ export const runSchema = beatSchema.extend({
   cutter: id.nullable().optional(),
   /** the kinds of files that are saved for all sheets together */
   files: z.array(z.enum(FILE_KINDS)).max(FILE_KINDS.length).optional(),
+  /** longer side of pictures of sheets, pixels */
+  pictureSide: z.number().int().min(200).max(8000).optional(),
 })
 export type RunSettings = z.infer<typeof runSchema>
 
@@ -292,6 +332,8 @@ export const projectSchema = z.object({
   looks: z.record(id, lookSchema),
   lines: z.record(id, lineSchema),
   pieces: z.record(id, pieceSchema),
+  /** pictures that pieces carry */
+  art: z.record(id, artSchema).optional(),
   /** the number that the next found piece gets; never used twice */
   nextPiece: z.number().int().positive(),
   layout: layoutSchema,

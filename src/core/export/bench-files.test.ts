@@ -8,6 +8,7 @@ import type { SheetPlan } from '../cutting/pass'
 import { planSheet } from '../cutting/plan'
 import { timelineOf } from '../cutting/timeline'
 import { type Paper, PLAIN_SETTINGS } from '../document/paper'
+import { sizeOfPiece } from '../document/pieces'
 import {
   emptyProject,
   PLAIN_READING,
@@ -16,11 +17,12 @@ import {
   USUAL_PRINT,
 } from '../document/schema'
 import { svg as svgFormat } from '../intake/svg'
+import type { Pixels } from '../printing/pixels'
 import { packSheets } from '../sheets/pack'
 import { cutList } from './cut-list'
 import { planToHpgl, UNITS_PER_MM } from './hpgl'
 import { jobSheet } from './job-sheet'
-import { sheetToPrintPdf } from './pdf/print'
+import { sheetToPdf } from './pdf'
 
 const paper: Paper = {
   id: 'p',
@@ -166,7 +168,7 @@ describe('jobSheet', () => {
   })
 })
 
-describe('sheetToPrintPdf', () => {
+describe('sheetToPdf, printed', () => {
   const printed = async (some: Partial<PrintSettings> = {}) => {
     const bytes = readFileSync(fileURLToPath(new URL('../../../demo/drawings/labels.svg', import.meta.url)))
     const file = { id: 's', name: 'labels.svg', format: 'svg', bytes: bytes.length }
@@ -175,7 +177,7 @@ describe('sheetToPrintPdf', () => {
     const layout = { ...project.layout, print: { ...USUAL_PRINT, ...some } }
     const laid = { ...project, layout: { ...layout, ...packSheets({ ...project, layout }, [a4]) } }
     const [sheet] = laid.layout.sheets
-    const pdf = await sheetToPrintPdf(laid, sheet!, layout.print)
+    const pdf = await sheetToPdf(laid, sheet!, { cut: false, print: layout.print })
     const page = await (await getDocument({ data: pdf }).promise).getPage(1)
     const { fnArray } = await page.getOperatorList()
     const count = (op: number) => fnArray.filter((f) => f === op).length
@@ -193,5 +195,57 @@ describe('sheetToPrintPdf', () => {
     expect(strokes).toBe(1)
     expect((await printed({ marks: null })).strokes).toBe(0)
     expect((await printed({ lines: true })).strokes).toBe(2)
+  })
+
+  describe('with art', () => {
+    const red: Pixels = { width: 2, height: 1, rgba: Uint8Array.of(255, 0, 0, 255, 0, 0, 255, 255) }
+    const withArt = async (print: Partial<PrintSettings>, cut = false) => {
+      const project = caddy()
+      const [piece] = Object.values(project.pieces)
+      const laid = { art: 'a', fit: 'fill', width: 20, turned: 0, right: 0, down: 0 } as const
+      piece!.art = { front: laid, back: laid }
+      project.art = {
+        a: { id: 'a', name: 'a.png', format: 'png', bytes: 1, pixels: null, width: 20, height: 10 },
+      }
+      const placement = { piece: piece!.id, copy: 0, x: 20, y: 20, rotation: 0 }
+      const twice = [placement, { ...placement, copy: 1, y: 180 }]
+      const sheet = { id: 's', paper: 'p', width: 304.8, height: 304.8, placements: twice }
+      const asked: number[][] = []
+      const bytes = await sheetToPdf(project, sheet, {
+        cut,
+        print: { ...USUAL_PRINT, ...print },
+        decodeArt: async (_, width, height) => {
+          asked.push([width, height])
+          return red
+        },
+      })
+      const pdf = await getDocument({ data: bytes }).promise
+      const ops = async (page: number) => (await (await pdf.getPage(page)).getOperatorList()).fnArray
+      const layers = [...(await pdf.getOptionalContentConfig())].map(([, group]) => group.name)
+      return { asked, pages: pdf.numPages, ops, layers }
+    }
+    const images = (ops: number[]) => ops.filter((o) => o === OPS.paintImageXObject).length
+
+    it('draws a picture for each copy, and leaves the back blank unless it is chosen', async () => {
+      const one = await withArt({})
+      expect([one.pages, images(await one.ops(1)), one.asked.length]).toEqual([1, 2, 1])
+      const both = await withArt({ bothSides: true })
+      expect([both.pages, images(await both.ops(2)), both.asked.length]).toEqual([2, 2, 2])
+    })
+
+    it('asks for 300 pixels an inch (common practice)', async () => {
+      const { asked } = await withArt({})
+      const project = caddy()
+      const { width, height } = sizeOfPiece(project, Object.values(project.pieces)[0]!)
+      const covering = Math.max(width, 2 * height)
+      expect(asked[0]![0]! / covering).toBeCloseTo(300 / 25.4, 1)
+    })
+
+    it('shows print and cut as layers of one page where both are asked for', async () => {
+      const { layers, pages } = await withArt({}, true)
+      expect(pages).toBe(1)
+      expect(layers.slice(0, 2)).toEqual(['print', 'register marks'])
+      expect(layers).toContain('cut')
+    })
   })
 })

@@ -44,6 +44,13 @@ export const apply = (m: Affine, p: Point): Point => ({
 
 export const determinant = (m: Affine): number => m[0] * m[3] - m[1] * m[2]
 
+/** The map that leads back. The map must not be flat. */
+export function inverse(m: Affine): Affine {
+  const [a, b, c, d, e, f] = m
+  const det = determinant(m)
+  return [d / det, -b / det, -c / det, a / det, (c * f - d * e) / det, (b * e - a * f) / det]
+}
+
 /** The greatest stretch of any direction: the larger singular value of the linear part. */
 export function greatestScale([a, b, c, d]: Affine): number {
   const sum = a * a + b * b + c * c + d * d

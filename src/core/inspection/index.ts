@@ -1,5 +1,8 @@
 import type { Paper } from '../document/paper'
 import type { Finding, Project } from '../document/schema'
+import { artCoarse } from './art-coarse'
+import { artShort } from './art-short'
+import { artUnprinted } from './art-unprinted'
 import { closeScores } from './close-scores'
 import { cutTwice } from './cut-twice'
 import { fallingIsland } from './falling-island'
@@ -33,6 +36,9 @@ export const RULES: readonly Rule[] = [
   closeScores,
   fallingIsland,
   spike,
+  artUnprinted,
+  artShort,
+  artCoarse,
   sameOutline,
 ]
 
@@ -67,6 +73,9 @@ function gathered(findings: Finding[]): Finding[] {
 /** Findings that ask for something: no notes, and none that was left as it is. */
 export const openFindings = (project: Pick<Project, 'accepted'>, findings: readonly Finding[]): Finding[] =>
   findings.filter((f) => f.severity !== 'note' && !project.accepted.includes(keyOf(f)))
+
+/** Whether a finding is about what is printed on pieces rather than about their lines. */
+export const isAboutArt = ({ rule }: Pick<Finding, 'rule'>): boolean => rule.startsWith('art-')
 
 /** Everything that is noticed about a project, what was noticed at its import first. */
 export function inspect(project: Project, papers: readonly Paper[] = []): Finding[] {

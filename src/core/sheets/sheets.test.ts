@@ -74,18 +74,15 @@ const sheetOf = (placements: Sheet['placements'], width = 200, height = 200): Sh
 describe('usableArea', () => {
   it('is what sheet, mat and both margins leave', () => {
     const mat = { width: 304.8, height: 304.8, margin: 6 }
-    expect(usableArea({ width: 210, height: 297 }, { mat, sheetAt: { x: 0, y: 0 }, sheetMargin: 3 })).toEqual(
-      {
-        minX: 6,
-        minY: 6,
-        maxX: 207,
-        maxY: 294,
-      },
-    )
-    expect(
-      usableArea({ width: 420, height: 297 }, { mat, sheetAt: { x: 0, y: 0 }, sheetMargin: 3 }).maxX,
-    ).toBeCloseTo(298.8, 9)
-    expect(usableArea({ width: 5, height: 5 }, { mat, sheetAt: { x: 0, y: 0 }, sheetMargin: 3 }).maxX).toBe(6)
+    const layout = { mat, sheetAt: { x: 0, y: 0 }, sheetMargin: 3, spacing: 3 }
+    const a4 = { width: 210, height: 297 }
+    expect(usableArea(a4, layout)).toEqual({ minX: 6, minY: 6, maxX: 207, maxY: 294 })
+    expect(usableArea({ width: 420, height: 297 }, layout).maxX).toBeCloseTo(298.8, 9)
+    expect(usableArea({ width: 5, height: 5 }, layout).maxX).toBe(6)
+    // On a printed sheet the bleed must lie where the printer prints; it never reaches the next piece.
+    const print = { ...USUAL_PRINT, border: 5, bleed: 2 }
+    expect(usableArea(a4, { ...layout, print })).toEqual({ minX: 7, minY: 7, maxX: 203, maxY: 290 })
+    expect(usableArea(a4, { ...layout, print: { ...print, bleed: 9 } }).minX).toBe(8)
   })
 
   it('tells by how much a piece is too large, in its better orientation', () => {

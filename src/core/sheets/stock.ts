@@ -1,16 +1,13 @@
 import type { Paper } from '../document/paper'
-import type { Layout, Piece, Project } from '../document/schema'
+import type { Piece, Project } from '../document/schema'
 import type { Box } from '../geometry/measure'
-import { usableArea } from './usable-area'
+import { type Margins, usableArea } from './usable-area'
 
 /** Sheets of one size of a paper: how many are at hand, null for as many as it takes. */
 export type StockSheet = { width: number; height: number; count: number | null; area: Box }
 
 /** What a paper's pieces are laid on, in the order in which it is used up: the smallest leftovers first. */
-export function stockOf(
-  paper: Pick<Paper, 'width' | 'height' | 'leftovers'>,
-  layout: Pick<Layout, 'mat' | 'sheetMargin' | 'sheetAt' | 'print'>,
-): StockSheet[] {
+export function stockOf(paper: Pick<Paper, 'width' | 'height' | 'leftovers'>, layout: Margins): StockSheet[] {
   const leftovers = [...(paper.leftovers ?? [])].sort((a, b) => a.width * a.height - b.width * b.height)
   return [...leftovers, { width: paper.width, height: paper.height, count: null }].map((sheet) => ({
     ...sheet,

@@ -13,7 +13,7 @@ export async function bundle(planned: PlannedProject, kinds: readonly FileKind[]
   for (const sheet of planned.sheets)
     for (const kind of kinds) {
       const { ending, write } = SHEET_FILES[kind]
-      const content = await write(project, sheet)
+      const content = await write(planned, sheet)
       files[`sheet-${sheet.number}.${ending}`] = typeof content === 'string' ? strToU8(content) : content
     }
   const parts = planned.sheets.map(({ sheet, number, paper, plan }) => ({

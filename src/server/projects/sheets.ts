@@ -16,7 +16,7 @@ export type PlannedSheet = {
   plan: SheetPlan
   title: string
 }
-export type PlannedProject = { project: Project; cutter: CutterFields; sheets: PlannedSheet[] }
+export type PlannedProject = { id: string; project: Project; cutter: CutterFields; sheets: PlannedSheet[] }
 
 /** A project's sheets with their plans, for the cutter that it has chosen. */
 export async function loadSheets(projectId: string): Promise<PlannedProject> {
@@ -26,6 +26,7 @@ export async function loadSheets(projectId: string): Promise<PlannedProject> {
   const cutter = chosen ?? { ...PLAIN_CUTTER, mat: project.layout.mat }
   const { sheets } = project.layout
   return {
+    id: projectId,
     project,
     cutter,
     sheets: sheets.map((sheet, i) => {
@@ -40,9 +41,9 @@ export async function loadSheets(projectId: string): Promise<PlannedProject> {
 export async function loadSheet(
   projectId: string,
   sheetId: string,
-): Promise<PlannedSheet & { project: Project; cutter: CutterFields }> {
-  const { project, cutter, sheets } = await loadSheets(projectId)
+): Promise<PlannedSheet & Pick<PlannedProject, 'id' | 'project' | 'cutter'>> {
+  const { sheets, ...planned } = await loadSheets(projectId)
   const found = sheets.find((s) => s.sheet.id === sheetId)
   if (!found) throw notFound('sheet')
-  return { ...found, project, cutter }
+  return { ...found, ...planned }
 }

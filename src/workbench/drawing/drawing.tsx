@@ -16,12 +16,13 @@ import { formatLength } from '@/core/units/length'
 import { IconButton } from '@/kit/button'
 import { useProject, useWorkbench } from '../store/context'
 import type { OriginalShown } from './drawing.worker'
+import { PieceArt } from './piece-art'
 import { Rulers } from './rulers'
 import { UnderPointer } from './under-pointer'
 import { useDrawingScreen } from './use-drawing'
 import { useFrames } from './use-frames'
 import { useView } from './use-view'
-import { toDrawing } from './view'
+import { toDrawing, type View } from './view'
 
 const Frame = styled.div`
   position: relative;
@@ -91,8 +92,8 @@ type Drag = {
   add: boolean
 }
 
-/** The drawing in the middle of the workbench. Lines can be chosen in it where `pick` says so. */
-export function Drawing({ pick = false }: { pick?: boolean }) {
+/** The drawing in the middle of the workbench. Lines can be chosen in it, or art is shown, where the props say so. */
+export function Drawing({ pick = false, showArt = false }: { pick?: boolean; showArt?: boolean }) {
   const workbench = useWorkbench()
   const unit = useProject((s) => s.project.unit)
   const selection = useProject((s) => s.selection)
@@ -230,6 +231,7 @@ export function Drawing({ pick = false }: { pick?: boolean }) {
       style={measuring || pick ? undefined : { cursor: 'grab' }}
     >
       <canvas ref={base.canvas} style={{ transform: base.transform }} aria-hidden />
+      {showArt ? <ArtOverlay view={view} /> : null}
       <canvas ref={marks.canvas} style={{ transform: marks.transform }} aria-hidden />
       <Rulers view={view} size={size} unit={unit} />
       <Overlay aria-hidden>
@@ -314,6 +316,22 @@ export function Drawing({ pick = false }: { pick?: boolean }) {
       </Tools>
       <ZoomNote>{Math.round((view.scale * 100) / (96 / 25.4))} %</ZoomNote>
     </Frame>
+  )
+}
+
+/** The art of all pieces over the drawing; lines show through it. */
+function ArtOverlay({ view }: { view: View }) {
+  const lines = useProject((s) => s.project.lines)
+  const pieces = useProject((s) => s.project.pieces)
+  const carrying = Object.values(pieces).filter((p) => p.art?.front)
+  return (
+    <Overlay aria-hidden style={{ mixBlendMode: 'multiply' }}>
+      <g transform={`translate(${view.x} ${view.y}) scale(${view.scale})`}>
+        {carrying.map((piece) => (
+          <PieceArt key={piece.id} lines={lines} piece={piece} />
+        ))}
+      </g>
+    </Overlay>
   )
 }
 

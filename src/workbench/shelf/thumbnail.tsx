@@ -6,6 +6,7 @@ import { heightOf, uniteBoxes, widthOf } from '@/core/geometry/measure'
 import { shapeOf } from '@/core/geometry/shape'
 import { LINE_STYLES } from '@/kit/line-styles'
 import { paperTint } from '../drawing/paper-tint'
+import { PieceArt } from '../drawing/piece-art'
 
 /** Path data beyond this is left out of a small picture; outline and openings come first. */
 const MAX_CHARACTERS = 30_000
@@ -38,6 +39,7 @@ export const Thumbnail = memo(
           stroke={LINE_STYLES.cut.colour}
           strokeWidth={1.1 * px}
         />
+        <PieceArt lines={lines} piece={piece} opacity={0.85} />
         {inner
           .filter((l) => fits(l.d))
           .map((l) => (

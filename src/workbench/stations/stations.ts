@@ -1,6 +1,6 @@
 import { decisionsLeft, type Family } from '@/core/document/families'
 import type { Finding, Project } from '@/core/document/schema'
-import { openFindings } from '@/core/inspection'
+import { isAboutArt, openFindings } from '@/core/inspection'
 import { sheetsBehind } from './sheets/behind'
 
 /** What a station still wants: how many decisions, and whether its work is done. */
@@ -28,16 +28,18 @@ export const STATIONS: readonly Station[] = [
     name: 'lines',
     title: 'Lines',
     state: (project, families, findings) => {
-      const open = decisionsLeft(families) + openFindings(project, findings).length
+      const open =
+        decisionsLeft(families) + openFindings(project, findings).filter((f) => !isAboutArt(f)).length
       return { open, done: open === 0 && Object.keys(project.pieces).length > 0 }
     },
   },
   {
     name: 'paper',
     title: 'Paper',
-    state: (project) => {
+    state: (project, _, findings) => {
       const pieces = Object.values(project.pieces)
-      const open = pieces.filter((p) => p.paper === null && p.copies > 0).length
+      const without = pieces.filter((p) => p.paper === null && p.copies > 0).length
+      const open = without + openFindings(project, findings).filter(isAboutArt).length
       return { open, done: open === 0 && pieces.length > 0 }
     },
   },

@@ -2,7 +2,7 @@ import type { JobCommand, JobView } from '@/core/cutting/job'
 import type { Cutter, CutterFields } from '@/core/document/cutter'
 import type { Change, Edit } from '@/core/document/edits'
 import type { Paper, PaperFields } from '@/core/document/paper'
-import type { FileKind, Project, Reading } from '@/core/document/schema'
+import type { FileKind, Project, Reading, SideOfPaper } from '@/core/document/schema'
 
 export type HistoryEntry = { revision: number; label: string }
 export type History = { undo: HistoryEntry[]; redo: HistoryEntry[] }
@@ -95,6 +95,12 @@ export const api = {
     call<AcceptedEdit>('POST', at('projects', id, 'edits'), { base, ...edit }),
   undo: (id: string, base: number) => call<AcceptedEdit>('POST', at('projects', id, 'undo'), { base }),
   redo: (id: string, base: number) => call<AcceptedEdit>('POST', at('projects', id, 'redo'), { base }),
+  addArt: (id: string, base: number, file: File, side: SideOfPaper, pieces: readonly string[]) =>
+    call<AcceptedEdit>(
+      'POST',
+      `${at('projects', id, 'art')}?${new URLSearchParams({ file: file.name, base: String(base), side, pieces: pieces.join(',') })}`,
+      file,
+    ),
   papers: () => call<{ papers: Paper[] }>('GET', 'papers'),
   addPaper: (fields: PaperFields) => call<{ paper: Paper }>('POST', 'papers', fields),
   changePaper: (id: string, fields: PaperFields) => call<{ paper: Paper }>('PUT', at('papers', id), fields),
@@ -124,6 +130,9 @@ export type JobPart = {
 export const originalAddress = (project: string, source: string) =>
   `/api/${at('projects', project, 'sources', source, 'file')}`
 
+/** The address of art to look at. */
+export const artAddress = (project: string, art: string) => `/api/${at('projects', project, 'art', art)}`
+
 /** What the kinds of files are called. */
 export const FILE_TITLES: Record<FileKind, string> = {
   svg: 'SVG',
@@ -133,6 +142,7 @@ export const FILE_TITLES: Record<FileKind, string> = {
   gcode: 'G-code',
   hpgl: 'HP-GL',
   print: 'Print PDF',
+  both: 'Print and cut PDF',
 }
 
 /** The address of all sheets in one archive. */

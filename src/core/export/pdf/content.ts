@@ -1,3 +1,4 @@
+import type { Polyline } from '../../geometry/flatten'
 import type { Contour } from '../../geometry/path'
 import type { Point } from '../../geometry/point'
 
@@ -16,3 +17,15 @@ export function pathOf({ start, segments, closed }: Contour): string {
   )
   return `${at(start)} m ${parts.join(' ')} ${closed ? 's' : 'S'}`
 }
+
+/** A closed polyline as path operators, neither stroked nor filled. */
+export function ringOf(ring: Polyline): string {
+  const parts: string[] = []
+  for (let i = 0; i < ring.length - 2; i += 2)
+    parts.push(`${number(ring[i]!)} ${number(ring[i + 1]!)} ${i === 0 ? 'm' : 'l'}`)
+  return `${parts.join(' ')} h`
+}
+
+/** `#rrggbb` as the three numbers of an RGB colour. */
+export const colourOf = (hex: string): string =>
+  [1, 3, 5].map((i) => number(Number.parseInt(hex.slice(i, i + 2), 16) / 255)).join(' ')

@@ -1,63 +1,82 @@
-import { PDFDocument, PDFName } from 'pdf-lib'
-import type { PrintSettings, Project, Sheet } from '../../document/schema'
-import type { Polyline } from '../../geometry/flatten'
+import type { PrintSettings, Project, Sheet, SideOfPaper } from '../../document/schema'
+import { type Affine, multiply } from '../../geometry/affine'
+import { bleedOf } from '../../printing/bleed'
 import { marksOf } from '../../printing/marks'
+import { placementTransform } from '../../sheets/place'
 import { EXPORTED, partsOf } from '../parts'
-import { number as n, pathOf } from './content'
+import { artOn, type DecodeArt } from './art'
+import { colourOf, number as n, pathOf, ringOf } from './content'
 import { printedOn } from './fills'
+import type { PdfPages } from './pages'
 
-const PT = 72 / 25.4
 /** Quarter circle by a cubic curve (common practice: 0.5523 of the radius). */
 const ROUND = 0.5522847498
 
 /**
- * What is printed on a sheet before it is cut, as a PDF page at true size: fills with their bleed, lines, register
- * marks, and the lines of cut and score only where they are asked for. What the printer leaves bare stays empty.
+ * What is printed on a sheet before it is cut: on the front art and fills with their bleed, lines, register marks, and
+ * the lines of cut and score only where they are asked for; on the back art alone. What the printer leaves bare stays
+ * empty.
  */
-export async function sheetToPrintPdf(
+export async function printLayers(
+  pdf: PdfPages,
   project: Project,
   sheet: Sheet,
   print: PrintSettings,
-): Promise<Uint8Array> {
-  const document = await PDFDocument.create({ updateMetadata: false })
-  document.setTitle(`${project.name}: print`)
-  const { context } = document
-  const page = document.addPage([sheet.width * PT, sheet.height * PT])
+  side: SideOfPaper,
+  decodeArt?: DecodeArt,
+): Promise<string[]> {
   const { border } = print
-  const out = [
-    `q ${n(PT)} 0 0 ${n(-PT)} 0 ${n(sheet.height * PT)} cm 1 J 1 j`,
-    `${n(border)} ${n(border)} ${n(sheet.width - 2 * border)} ${n(sheet.height - 2 * border)} re W n`,
-  ]
-  // Bleed may not reach the next piece.
-  const bleed = Math.min(print.bleed, project.layout.spacing)
-  for (const thing of printedOn(project, sheet, bleed)) {
-    if (thing.kind === 'fill') {
-      if (thing.region.length > 0) out.push(`${colour(thing.colour)} rg`, ...thing.region.map(ringOf), 'f*')
-    } else out.push(`${colour(thing.colour)} RG ${n(thing.width)} w [] 0 d`, pathOf(thing.contour))
+  const bleed = bleedOf({ print, spacing: project.layout.spacing })
+  const clip = `${n(border)} ${n(border)} ${n(sheet.width - 2 * border)} ${n(sheet.height - 2 * border)} re W n`
+  const out = [pdf.layer(side === 'front' ? 'print' : 'print on the back'), 'q', clip]
+  if (decodeArt) out.push(...(await artLayers(pdf, project, sheet, side, bleed, decodeArt)))
+  if (side === 'front') {
+    for (const thing of printedOn(project, sheet, bleed)) {
+      if (thing.kind === 'fill') {
+        if (thing.region.length > 0)
+          out.push(`${colourOf(thing.colour)} rg`, ...thing.region.map(ringOf), 'f*')
+      } else out.push(`${colourOf(thing.colour)} RG ${n(thing.width)} w [] 0 d`, pathOf(thing.contour))
+    }
+    if (print.lines) {
+      out.push('0.6 0.6 0.6 RG 0.15 w [] 0 d')
+      for (const { lines } of partsOf(project, sheet))
+        for (const kind of EXPORTED) if (kind !== 'print') out.push(...(lines.get(kind) ?? []).map(pathOf))
+    }
   }
-  if (print.lines) {
-    out.push('0.6 0.6 0.6 RG 0.15 w [] 0 d')
-    for (const { lines } of partsOf(project, sheet))
-      for (const kind of EXPORTED) if (kind !== 'print') out.push(...(lines.get(kind) ?? []).map(pathOf))
-  }
-  if (print.marks) {
-    const { size, weight } = print.marks
-    out.push(`0 0 0 RG ${n(weight)} w [] 0 d`)
-    for (const { x, y } of marksOf(sheet, print.marks)) out.push(circle(x, y, (size - weight) / 2))
-  }
-  out.push('Q')
-  page.node.set(PDFName.of('Contents'), context.register(context.flateStream(out.join('\n'))))
-  return document.save()
+  out.push('Q EMC')
+  return side === 'front' ? [...out, ...marksLayer(pdf, sheet, print)] : out
 }
 
-const colour = (hex: string): string =>
-  [1, 3, 5].map((i) => n(Number.parseInt(hex.slice(i, i + 2), 16) / 255)).join(' ')
+/** Art of all pieces on one side of a sheet; each picture is in the file once, however many copies show it. */
+async function artLayers(
+  pdf: PdfPages,
+  project: Project,
+  sheet: Sheet,
+  side: SideOfPaper,
+  bleed: number,
+  decode: DecodeArt,
+): Promise<string[]> {
+  const drawn = new Map<string, string[] | null>()
+  const out: string[] = []
+  for (const placement of sheet.placements) {
+    const piece = project.pieces[placement.piece]
+    if (!piece) continue
+    if (!drawn.has(piece.id)) drawn.set(piece.id, await artOn(pdf, project, piece, side, bleed, decode))
+    const art = drawn.get(piece.id)
+    if (!art) continue
+    const laid = placementTransform(project, piece, placement)
+    // The back is seen with the sheet turned over from left to right.
+    const map: Affine = side === 'front' ? laid : multiply([-1, 0, 0, 1, sheet.width, 0], laid)
+    out.push('q', `${map.map(n).join(' ')} cm`, ...art, 'Q')
+  }
+  return out
+}
 
-function ringOf(ring: Polyline): string {
-  const parts: string[] = []
-  for (let i = 0; i < ring.length - 2; i += 2)
-    parts.push(`${n(ring[i]!)} ${n(ring[i + 1]!)} ${i === 0 ? 'm' : 'l'}`)
-  return `${parts.join(' ')} h`
+function marksLayer(pdf: PdfPages, sheet: Sheet, { marks }: PrintSettings): string[] {
+  if (!marks) return []
+  const { size, weight } = marks
+  const rings = marksOf(sheet, marks).map(({ x, y }) => circle(x, y, (size - weight) / 2))
+  return [`${pdf.layer('register marks')} q 0 0 0 RG ${n(weight)} w [] 0 d`, ...rings, 'Q EMC']
 }
 
 function circle(x: number, y: number, r: number): string {

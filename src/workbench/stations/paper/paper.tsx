@@ -9,6 +9,7 @@ import { IconButton, QuietButton } from '@/kit/button'
 import { Muted, Row, Section } from '@/kit/surface'
 import { Swatch } from '../../shelf/shelf'
 import { useProject, useWorkbench } from '../../store/context'
+import { ArtPanel } from './art-panel'
 import { PaperDialog } from './paper-dialog'
 
 const Leaf = styled.li`
@@ -77,67 +78,70 @@ export function Paper() {
       )
   }
   return (
-    <Section>
-      <Row style={{ justifyContent: 'space-between', marginBottom: 6 }}>
-        <h2>Papers</h2>
-        <QuietButton onPress={() => setEdited('new')}>
-          <Plus size={15} /> New paper
-        </QuietButton>
-      </Row>
-      <Muted style={{ marginBottom: 10 }}>
-        Choose pieces on the shelf, then the paper they are made of. Now: <b>{what}</b>.
-      </Muted>
-      <ul>
-        {papers.map((paper) => {
-          const used = all.filter((p) => p.paper === paper.id).length
-          return (
-            <Leaf key={paper.id} data-testid="paper">
-              <Swatch
-                style={{
-                  width: 34,
-                  height: 44,
-                  background: `linear-gradient(135deg, ${paper.colour} 72%, ${paper.backColour} 72%)`,
-                }}
-              />
-              <div>
-                <h3>{paper.name}</h3>
-                <Muted>
-                  {formatSize(paper, unit)}, {paper.weight} g/m², {paper.caliper} mm
-                </Muted>
-              </div>
-              <IconButton aria-label={`Edit ${paper.name}`} onPress={() => setEdited(paper)}>
-                <Pencil size={16} />
-              </IconButton>
-              <Row>
-                <QuietButton isDisabled={target.length === 0} onPress={() => assign(paper)}>
-                  Use for {what}
-                </QuietButton>
-                {used > 0 ? <Muted as="span">{count(used, 'piece')} now</Muted> : null}
-                {used > 0 ? (
-                  <select
-                    aria-label={`Move all of ${paper.name} to another paper`}
-                    value=""
-                    onChange={(e) => merge(paper, e.target.value)}
-                  >
-                    <option value="">All to…</option>
-                    {papers.map((p) =>
-                      p.id === paper.id ? null : (
-                        <option key={p.id} value={p.id}>
-                          {p.name}
-                        </option>
-                      ),
-                    )}
-                  </select>
-                ) : null}
-              </Row>
-            </Leaf>
-          )
-        })}
-      </ul>
-      {edited ? (
-        <PaperDialog paper={edited === 'new' ? null : edited} onClose={() => setEdited(null)} />
-      ) : null}
-    </Section>
+    <>
+      <ArtPanel />
+      <Section>
+        <Row style={{ justifyContent: 'space-between', marginBottom: 6 }}>
+          <h2>Papers</h2>
+          <QuietButton onPress={() => setEdited('new')}>
+            <Plus size={15} /> New paper
+          </QuietButton>
+        </Row>
+        <Muted style={{ marginBottom: 10 }}>
+          Choose pieces on the shelf, then the paper they are made of. Now: <b>{what}</b>.
+        </Muted>
+        <ul>
+          {papers.map((paper) => {
+            const used = all.filter((p) => p.paper === paper.id).length
+            return (
+              <Leaf key={paper.id} data-testid="paper">
+                <Swatch
+                  style={{
+                    width: 34,
+                    height: 44,
+                    background: `linear-gradient(135deg, ${paper.colour} 72%, ${paper.backColour} 72%)`,
+                  }}
+                />
+                <div>
+                  <h3>{paper.name}</h3>
+                  <Muted>
+                    {formatSize(paper, unit)}, {paper.weight} g/m², {paper.caliper} mm
+                  </Muted>
+                </div>
+                <IconButton aria-label={`Edit ${paper.name}`} onPress={() => setEdited(paper)}>
+                  <Pencil size={16} />
+                </IconButton>
+                <Row>
+                  <QuietButton isDisabled={target.length === 0} onPress={() => assign(paper)}>
+                    Use for {what}
+                  </QuietButton>
+                  {used > 0 ? <Muted as="span">{count(used, 'piece')} now</Muted> : null}
+                  {used > 0 ? (
+                    <select
+                      aria-label={`Move all of ${paper.name} to another paper`}
+                      value=""
+                      onChange={(e) => merge(paper, e.target.value)}
+                    >
+                      <option value="">All to…</option>
+                      {papers.map((p) =>
+                        p.id === paper.id ? null : (
+                          <option key={p.id} value={p.id}>
+                            {p.name}
+                          </option>
+                        ),
+                      )}
+                    </select>
+                  ) : null}
+                </Row>
+              </Leaf>
+            )
+          })}
+        </ul>
+        {edited ? (
+          <PaperDialog paper={edited === 'new' ? null : edited} onClose={() => setEdited(null)} />
+        ) : null}
+      </Section>
+    </>
   )
 }
 

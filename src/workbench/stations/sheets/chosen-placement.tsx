@@ -126,14 +126,16 @@ export function ChosenPlacement({ sheet, chosen, placement, onChosen }: Props) {
           <Select
             aria-label="How it may be turned"
             value={piece.turning ?? 'quarter'}
-            onChange={(e) =>
+            onChange={(e) => {
+              // Edits wait for each other, and the list shows what stands until then.
+              const turning = e.target.value as Turning
               void workbench.edit((p) =>
-                makeEdit(p, `Turn “${name}” ${e.target.value}`, (draft) => {
+                makeEdit(p, `Turn “${name}” ${turning}`, (draft) => {
                   const found = draft.pieces[piece.id]
-                  if (found) found.turning = e.target.value as Turning
+                  if (found) found.turning = turning
                 }),
               )
-            }
+            }}
           >
             {(Object.entries(TURNING) as [Turning, string][]).map(([turning, text]) => (
               <option key={turning} value={turning}>

@@ -1,6 +1,8 @@
 'use client'
 import styled from 'styled-components'
 import { type PrintSettings, USUAL_PRINT } from '@/core/document/schema'
+import { marginOfSheet } from '@/core/sheets/usable-area'
+import { formatLength } from '@/core/units/length'
 import { Choice, Select } from '@/kit/choice'
 import { LengthField } from '@/kit/field'
 import { Muted, Section } from '@/kit/surface'
@@ -29,13 +31,15 @@ const Fields = styled.div`
 /** Whether sheets are printed before they are cut, with register marks and bleed. */
 export function PrintPanel() {
   const workbench = useWorkbench()
-  const print = useProject((s) => s.project.layout.print) ?? null
+  const layout = useProject((s) => s.project.layout)
+  const print = layout.print ?? null
   const unit = useProject((s) => s.project.unit)
   const set = (label: string, next: PrintSettings | null) =>
     void changeLayout(workbench, label, (layout) => {
       layout.print = next
     })
   const marks = print?.marks ?? null
+  const margin = marginOfSheet(layout)
   const setMarks = (label: string, some: Partial<NonNullable<PrintSettings['marks']>>) =>
     print && marks && set(label, { ...print, marks: { ...marks, ...some } })
   const hidden = print && marks && marks.inset - marks.size / 2 < print.border
@@ -138,14 +142,28 @@ export function PrintPanel() {
             />
             Print cut and score lines too
           </Check>
+          <Check>
+            <input
+              type="checkbox"
+              checked={print.bothSides ?? false}
+              onChange={(e) =>
+                set(e.target.checked ? 'Print the backs too' : 'Leave the backs blank', {
+                  ...print,
+                  bothSides: e.target.checked,
+                })
+              }
+            />
+            Print the backs too
+          </Check>
           {hidden ? (
             <p role="alert" style={{ color: 'var(--alarm)', fontSize: 13.5 }}>
               The printer cannot reach the marks: move them further in, or lessen its border.
             </p>
           ) : (
             <Muted>
-              Print lines and fills of the drawing are printed; save the print PDF in the station Run. Bleed
-              ends where the next piece may begin.
+              Art, print lines and fills are printed; save the print PDF in the station Run. Pieces keep{' '}
+              {formatLength(margin, unit)} {unit} from the sheet’s edge, so that their bleed is printed.
+              {print.bothSides ? ' Backs are a second page: turn the sheet over from left to right.' : ''}
             </Muted>
           )}
         </>

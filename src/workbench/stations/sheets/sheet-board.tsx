@@ -16,6 +16,7 @@ import { formatLength } from '@/core/units/length'
 import { LINE_STYLES } from '@/kit/line-styles'
 import { Muted } from '@/kit/surface'
 import { paperTint } from '../../drawing/paper-tint'
+import { PieceArt } from '../../drawing/piece-art'
 import { RULER, Rulers } from '../../drawing/rulers'
 import { useView } from '../../drawing/use-view'
 import { useProject, useWorkbench } from '../../store/context'
@@ -316,6 +317,7 @@ function PlacedPiece({ project, placement, px, wrong, chosen, ...handlers }: Pla
         stroke={wrong ? 'var(--alarm)' : LINE_STYLES.cut.colour}
         strokeWidth={(chosen ? 2.6 : 1.5) * px}
       />
+      <PieceArt lines={project.lines} piece={piece} opacity={0.85} />
       <clipPath id={clip}>
         <path d={paths.outline} clipRule="evenodd" />
       </clipPath>
@@ -365,7 +367,8 @@ function pathsOf(project: Project, pieceId: string) {
   }
   const outline = outlineOf(project, piece)
   const safe = project.layout.print?.safe ?? 0
-  const within = fills.size > 0 && safe > 0 ? offset(unite([flatten(outline, 0.05)]), -safe) : []
+  const isPrinted = fills.size > 0 || piece.art?.front
+  const within = isPrinted && safe > 0 ? offset(unite([flatten(outline, 0.05)]), -safe) : []
   return {
     safe: within.map(ringPath).join(''),
     fills: [...fills].map(([colour, d]) => ({ colour, d })),

@@ -9,7 +9,7 @@ export const GET = route<{ project: string; sheet: string; kind: string }>(async
   if (!kind.success) throw notFound('file')
   const { ending, type, write } = SHEET_FILES[kind.data]
   const planned = await loadSheet(params.project, params.sheet)
-  const content = await write(planned.project, planned)
+  const content = await write(planned, planned)
   const name = `${planned.project.name} sheet ${planned.number}.${ending}`
   return typeof content === 'string' ? download(content, name, type) : downloadBytes(content, name, type)
 })

@@ -1,0 +1,72 @@
+import { describe, expect, it } from 'vitest'
+import { rebind } from '../binding/reconcile'
+import { emptyProject, type LaidArt, type Project, USUAL_PRINT } from '../document/schema'
+import { inspect } from '.'
+
+/** A card of 100 by 50 mm with a picture of 1000 by 500 pixels on it. */
+function card(laid: Partial<LaidArt> = {}, print: Project['layout']['print'] = USUAL_PRINT): Project {
+  const line = { id: 'a', source: 's', look: 'k', d: 'M0 0L100 0L100 50L0 50Z', label: null } as const
+  const state = { role: 'cut', sure: true, why: '', fold: null, held: null } as const
+  const empty = emptyProject('Card')
+  const [project] = rebind(
+    {
+      ...empty,
+      looks: { k: { stroke: '#000000', fill: null, dash: [], width: 1, layers: [] } },
+      lines: { a: { ...line, ...state } },
+    },
+    'find',
+  )
+  const [piece] = Object.values(project.pieces)
+  const art = { art: 'p', fit: 'fill', width: 100, turned: 0, right: 0, down: 0, ...laid } as const
+  return {
+    ...project,
+    layout: { ...project.layout, print },
+    art: {
+      p: {
+        id: 'p',
+        name: 'leaf.png',
+        format: 'png',
+        bytes: 9,
+        pixels: { width: 1000, height: 500 },
+        width: 85,
+        height: 42.5,
+      },
+    },
+    pieces: { [piece!.id]: { ...piece!, art: { front: art } } },
+  }
+}
+const told = (project: Project) => inspect(project).map((f) => f.rule)
+
+describe('art on a piece', () => {
+  it('passes where it covers the piece, is fine enough, and its sheets are printed', () => {
+    expect(told(card())).toEqual([])
+  })
+
+  it('is told where no printer sees it', () => {
+    expect(inspect(card({}, null))).toMatchObject([
+      { rule: 'art-unprinted', severity: 'warning', message: /Sheets are printed first/ },
+    ])
+    const onBack = card()
+    const [piece] = Object.values(onBack.pieces)
+    piece!.art = { back: piece!.art!.front! }
+    expect(inspect(onBack)).toMatchObject([{ rule: 'art-unprinted', message: /on its back/ }])
+    onBack.layout.print = { ...USUAL_PRINT, bothSides: true }
+    expect(told(onBack)).toEqual([])
+  })
+
+  it('is told where it stops just short of the edge, not where it is meant to lie within', () => {
+    expect(inspect(card({ fit: 'exact', width: 97 }))).toMatchObject([
+      { rule: 'art-short', message: /stops 1\.5 mm short .* 3\.0 mm larger/ },
+    ])
+    expect(told(card({ fit: 'exact', width: 60 }))).toEqual([])
+    expect(told(card({ fit: 'exact', width: 99.5 }))).toEqual([])
+    expect(told(card({ right: 2 }))).toEqual(['art-short'])
+  })
+
+  it('is told where its pixels are too few for its size', () => {
+    // 1000 pixels over 100 mm are 254 an inch; turned upright it must be twice as wide to cover, so half as fine.
+    expect(told(card({ turned: 90 }))).toEqual(['art-coarse'])
+    const coarse = inspect(card({ fit: 'exact', width: 300 }))
+    expect(coarse).toMatchObject([{ message: /has 85 pixels an inch .* 3544 pixels wide/ }])
+  })
+})

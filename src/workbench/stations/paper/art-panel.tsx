@@ -1,0 +1,235 @@
+'use client'
+import { ImagePlus, RotateCw, Trash2 } from 'lucide-react'
+import { useRef } from 'react'
+import styled from 'styled-components'
+import { sizeOfArt } from '@/core/document/art'
+import { makeEdit } from '@/core/document/edits'
+import { boxOfPiece } from '@/core/document/pieces'
+import {
+  type ArtFit,
+  type LaidArt,
+  type Piece,
+  SIDES_OF_PAPER,
+  type SideOfPaper,
+} from '@/core/document/schema'
+import { isAboutArt, openFindings } from '@/core/inspection'
+import { formatSize } from '@/core/units/length'
+import { IconButton, QuietButton } from '@/kit/button'
+import { Choice, Select } from '@/kit/choice'
+import { LengthField } from '@/kit/field'
+import { HiddenInput, Muted, Row, Section } from '@/kit/surface'
+import { api } from '../../store/api'
+import { useProject, useWorkbench } from '../../store/context'
+import { Noticed } from '../noticed'
+
+const Side = styled.div`
+  padding: 10px 12px;
+  border-radius: var(--radius);
+  background: var(--paper);
+  box-shadow: var(--lift);
+  & + & {
+    margin-top: 9px;
+  }
+  h3 {
+    font-size: 14.5px;
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+`
+const Fields = styled.div`
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px;
+  margin-top: 8px;
+`
+const ACCEPTED = '.png,.jpg,.jpeg,.svg'
+const SIDE_NAMES: Record<SideOfPaper, string> = { front: 'front', back: 'back' }
+const FITS: Record<ArtFit, string> = {
+  fill: 'covers the piece',
+  fit: 'all of it within',
+  exact: 'this width',
+}
+
+/** What is printed on the chosen pieces, on the front and on the back. */
+export function ArtPanel() {
+  const pieces = useProject((s) => s.project.pieces)
+  const chosen = useProject((s) => s.chosenPieces).flatMap((id) => pieces[id] ?? [])
+  const findings = useProject((s) => s.findings)
+  const project = useProject((s) => s.project)
+  const noticed = openFindings(project, findings).filter(isAboutArt)
+  const carrying = Object.values(pieces).filter((p) => p.art?.front || p.art?.back).length
+  return (
+    <Section data-testid="art-panel">
+      <h2>Art</h2>
+      {chosen.length === 0 ? (
+        <Muted>
+          Choose pieces on the shelf to print a picture on them.
+          {carrying > 0 ? ` ${carrying === 1 ? '1 piece carries' : `${carrying} pieces carry`} art now.` : ''}
+        </Muted>
+      ) : (
+        SIDES_OF_PAPER.map((side) => <OneSide key={side} side={side} chosen={chosen} />)
+      )}
+      {noticed.length > 0 ? (
+        <ul style={{ marginTop: 12 }}>
+          {noticed.map((f) => (
+            <Noticed key={f.rule + f.message} finding={f} />
+          ))}
+        </ul>
+      ) : null}
+    </Section>
+  )
+}
+
+function OneSide({ side, chosen }: { side: SideOfPaper; chosen: readonly Piece[] }) {
+  const workbench = useWorkbench()
+  const input = useRef<HTMLInputElement>(null)
+  const unit = useProject((s) => s.project.unit)
+  const lines = useProject((s) => s.project.lines)
+  const [first] = chosen
+  const laid = first?.art?.[side]
+  const art = useProject((s) => (laid ? s.project.art?.[laid.art] : undefined))
+  const where = SIDE_NAMES[side]
+  const what = chosen.length === 1 ? `“${first?.name}”` : `${chosen.length} pieces`
+  const put = (files: FileList | null) => {
+    const file = files?.[0]
+    if (file)
+      void workbench.ask((id, base) =>
+        api.addArt(
+          id,
+          base,
+          file,
+          side,
+          chosen.map((p) => p.id),
+        ),
+      )
+  }
+  /** Changes how art lies on all chosen pieces that carry it on this side. */
+  const change = (label: string, set: (laid: LaidArt) => void) =>
+    void workbench.edit((project) =>
+      makeEdit(project, `${label} ${what}`, (draft) => {
+        for (const { id } of chosen) {
+          const own = draft.pieces[id]?.art?.[side]
+          if (own) set(own)
+        }
+      }),
+    )
+  const takeOff = () =>
+    void workbench.edit((project) =>
+      makeEdit(project, `Take the art off ${what}`, (draft) => {
+        for (const { id } of chosen) delete draft.pieces[id]?.art?.[side]
+      }),
+    )
+  const size = first && laid && art ? sizeOfArt(art, laid, boxOfPiece({ lines }, first)) : null
+  return (
+    <Side
+      data-testid={`art-${side}`}
+      onDragOver={(e) => e.preventDefault()}
+      onDrop={(e) => {
+        e.preventDefault()
+        put(e.dataTransfer.files)
+      }}
+    >
+      <Row style={{ justifyContent: 'space-between', flexWrap: 'nowrap' }}>
+        <div style={{ minWidth: 0 }}>
+          <h3>{art ? art.name : `The ${where} is blank`}</h3>
+          <Muted>{size ? `on the ${where}, ${formatSize(size, unit)}` : `of ${what}`}</Muted>
+        </div>
+        {laid ? (
+          <Row style={{ gap: 0, flexWrap: 'nowrap' }}>
+            <IconButton
+              aria-label={`Turn the art on the ${where}`}
+              onPress={() =>
+                change('Turn the art on', (own) => {
+                  own.turned = ((own.turned + 90) % 360) as LaidArt['turned']
+                })
+              }
+            >
+              <RotateCw size={16} />
+            </IconButton>
+            <IconButton aria-label={`Take the art off the ${where}`} onPress={takeOff}>
+              <Trash2 size={16} />
+            </IconButton>
+          </Row>
+        ) : null}
+      </Row>
+      {laid && size ? (
+        <Fields>
+          <Choice>
+            Size
+            <Select
+              aria-label={`Size of the art on the ${where}`}
+              value={laid.fit}
+              onChange={(e) => {
+                // Edits wait for each other, and the list shows what stands until then.
+                const fit = e.target.value as ArtFit
+                change('Size the art on', (own) => {
+                  own.fit = fit
+                  own.width = size.width
+                })
+              }}
+            >
+              {(Object.entries(FITS) as [ArtFit, string][]).map(([fit, text]) => (
+                <option key={fit} value={fit}>
+                  {text}
+                </option>
+              ))}
+            </Select>
+          </Choice>
+          <LengthField
+            label="Width"
+            mm={size.width}
+            unit={unit}
+            min={0.1}
+            max={3000}
+            onCommit={(width) =>
+              change('Size the art on', (own) => {
+                own.fit = 'exact'
+                own.width = width
+              })
+            }
+          />
+          <LengthField
+            label="Right of the middle"
+            mm={laid.right}
+            unit={unit}
+            min={-3000}
+            max={3000}
+            onCommit={(right) =>
+              change('Move the art on', (own) => {
+                own.right = right
+              })
+            }
+          />
+          <LengthField
+            label="Below the middle"
+            mm={laid.down}
+            unit={unit}
+            min={-3000}
+            max={3000}
+            onCommit={(down) =>
+              change('Move the art on', (own) => {
+                own.down = down
+              })
+            }
+          />
+        </Fields>
+      ) : null}
+      <Row style={{ marginTop: 9 }}>
+        <QuietButton onPress={() => input.current?.click()}>
+          <ImagePlus size={15} /> {laid ? 'Another picture' : `Put a picture on the ${where}`}
+        </QuietButton>
+      </Row>
+      <HiddenInput
+        ref={input}
+        type="file"
+        accept={ACCEPTED}
+        tabIndex={-1}
+        aria-label={`Picture for the ${where}`}
+        onChange={(e) => {
+          put(e.target.files)
+          e.target.value = ''
+        }}
+      />
+    </Side>
+  )
+}
