@@ -10,7 +10,7 @@ async function tabTo(page: Page, name: RegExp, most = 160): Promise<void> {
     await page.keyboard.press('Tab')
     const focused = await page.evaluate(() => {
       const e = document.activeElement
-      return e
+      return e && e !== document.body
         ? `${e.getAttribute('aria-label') ?? ''} ${e.textContent ?? ''} ${(e as HTMLInputElement).labels?.[0]?.textContent ?? ''}`
         : ''
     })
@@ -63,11 +63,16 @@ test('from file to finished sheet by keyboard alone', async ({ page }) => {
   await tabTo(page, /Send the sheet/)
   await page.keyboard.press('Enter')
   const cutter = page.getByTestId('cutter')
+  await tabTo(page, /Loaded, go on/)
+  await page.keyboard.press('Enter')
   for (const tool of ['scoring tip', 'knife']) {
     await expect(cutter).toContainText(`put in the ${tool}`, { ignoreCase: true })
     await tabTo(page, /Done, go on/)
     await page.keyboard.press('Enter')
   }
+  await expect(cutter).toContainText('Take the sheet out')
+  await tabTo(page, /Taken out/)
+  await page.keyboard.press('Enter')
   await expect(cutter).toContainText('Finished')
 })
 

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { expect, test } from '@playwright/test'
 import { strFromU8, unzipSync } from 'fflate'
 import { PDFDocument } from 'pdf-lib'
-import { drawing, saved, station } from './steps'
+import { drawing, loadSheet, saved, station, takeSheetOut } from './steps'
 
 const caddy = drawing('tea-caddy.svg')
 
@@ -78,6 +78,7 @@ test('another cutter changes passes and pauses; one pass is run alone, jams, and
   await saved(page)
   await station(page, 'Run')
   await page.getByRole('button', { name: 'Run Cut alone' }).click()
+  await loadSheet(page)
   await expect(cutter).toContainText('Put in the knife')
   await page.getByRole('button', { name: 'Done, go on' }).click()
   await page.getByRole('button', { name: 'Let it jam' }).click()
@@ -87,6 +88,7 @@ test('another cutter changes passes and pauses; one pass is run alone, jams, and
     timeout: 30_000,
   })
 
+  // While the sheet is in, a further pass needs no loading; a hand may take it out instead.
   await page.getByRole('button', { name: 'Test cut' }).click()
   await expect(cutter).toContainText('Put in the scoring tip')
   await page.getByRole('button', { name: 'Cancel' }).click()
@@ -114,4 +116,37 @@ test('cutters are made and edited, and the whole job is summed up', async ({ pag
   await page.getByRole('button', { name: 'Edit Bench cutter' }).click()
   await dialog.getByRole('button', { name: 'Take out of the library' }).click()
   await expect(page.getByLabel('Cutter', { exact: true })).toHaveValue('')
+})
+
+test('all sheets are run one after the other in the best order, each loaded and taken out', async ({
+  page,
+}) => {
+  await expect(page.getByTestId('whole-job')).toContainText('for 2 sheets, best in the order')
+  const order = /in the order (\d), (\d)/.exec((await page.getByTestId('whole-job').textContent())!)!
+  await page.getByRole('button', { name: 'Run all sheets in this order' }).click()
+  const cutter = page.getByTestId('cutter')
+  await expect(cutter).toContainText(`Lay sheet ${order[1]} (`)
+  await expect(cutter).toContainText('One more sheet after this one')
+  // A reload loses neither the job nor what comes after it.
+  await page.reload()
+  await page.getByRole('button', { name: order[1]!, exact: true }).click()
+  await loadSheet(page)
+  for (const sheet of [order[1]!, order[2]!]) {
+    await expect(page.getByRole('button', { name: sheet, exact: true })).toHaveAttribute(
+      'aria-pressed',
+      'true',
+    )
+    const done = page.getByRole('button', { name: 'Done, go on' })
+    const out = page.getByRole('button', { name: 'Taken out' })
+    while (!(await out.isVisible())) {
+      await expect(done.or(out)).toBeVisible({ timeout: 30_000 })
+      if (await done.isVisible()) await done.click()
+    }
+    await takeSheetOut(page)
+    if (sheet === order[2]) break
+    await page.getByRole('button', { name: `On to sheet ${order[2]}` }).click()
+    await expect(cutter).toContainText(`Lay sheet ${order[2]} (`)
+    await loadSheet(page)
+  }
+  await expect(page.getByRole('button', { name: /^On to sheet/ })).toBeHidden()
 })

@@ -1,9 +1,7 @@
 import { readFileSync } from 'node:fs'
-import { fileURLToPath } from 'node:url'
 import { expect, type Page, test } from '@playwright/test'
 import { largeDrawing } from '../scripts/measure/large-drawing'
-
-const drawing = (name: string) => fileURLToPath(new URL(`../demo/drawings/${name}`, import.meta.url))
+import { drawing, loadSheet, saved, station, takeSheetOut } from './steps'
 
 async function begin(page: Page, file: string | { name: string; mimeType: string; buffer: Buffer }) {
   await page.goto('/')
@@ -11,10 +9,6 @@ async function begin(page: Page, file: string | { name: string; mimeType: string
   await expect(page).toHaveURL(/\/projects\/[\w-]+\/lines/)
   await expect(page.getByTestId('piece-card').first()).toBeVisible()
 }
-
-const station = (page: Page, name: string) =>
-  page.getByRole('navigation', { name: 'Stations' }).getByText(name).click()
-const saved = (page: Page) => expect(page.getByTestId('saved')).toHaveText('Saved')
 
 /** Role and piece counts as the shelf tells them, in an order that does not depend on names. */
 async function shelf(page: Page): Promise<string[]> {
@@ -72,6 +66,7 @@ test('a dropped drawing goes all the way to a cut sheet and back', async ({ page
   await expect(page.getByTestId('pass')).toHaveCount(3)
   await expect(page.getByTestId('pass')).toContainText(['Score', 'Perforate', 'Cut'])
   await page.getByRole('button', { name: 'Send the sheet' }).click()
+  await loadSheet(page)
   const cutter = page.getByTestId('cutter')
   await expect(cutter).toContainText('Put in the scoring tip')
   await page.getByRole('button', { name: 'Done, go on' }).click()
@@ -79,7 +74,7 @@ test('a dropped drawing goes all the way to a cut sheet and back', async ({ page
   await page.reload()
   await expect(cutter).toContainText('put in the knife')
   await page.getByRole('button', { name: 'Done, go on' }).click()
-  await expect(cutter).toContainText('Finished')
+  await takeSheetOut(page)
   const deviation = Number.parseFloat((await page.getByTestId('deviation').textContent()) ?? '')
   // The machine's steps are 0.025 mm, so it is off by up to half a step each way, and never by nothing.
   expect(deviation).toBeGreaterThan(0)
@@ -255,6 +250,7 @@ test('the stand-in cutter is paused, resumed and cancelled, and one sheet waits 
   await saved(page)
   await station(page, 'Run')
   await page.getByRole('button', { name: 'Send the sheet' }).click()
+  await loadSheet(page)
   const cutter = page.getByTestId('cutter')
   await expect(cutter).toContainText('Put in the scoring tip')
   const busy = await page.request.post(`/api/projects/${page.url().split('/')[4]}/sheets/sheet-1/job`, {

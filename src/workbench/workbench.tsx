@@ -108,7 +108,7 @@ function RunView() {
     [project, sheet, paper, cutter],
   )
   const timeline = useMemo(() => (plan ? timelineOf(plan, cutter) : null), [plan, cutter])
-  const job = useJob(id, sheet?.id ?? null)
+  const job = useJob(id, sheet?.id ?? null, setSheet)
   return (
     <Middle>
       <Panel aria-label="Station">

@@ -1,4 +1,15 @@
-export type JobStatus = 'running' | 'paused' | 'tool-change' | 'jammed' | 'done' | 'cancelled' | 'interrupted'
+import type { Point } from '../geometry/point'
+
+export type JobStatus =
+  | 'load'
+  | 'running'
+  | 'paused'
+  | 'tool-change'
+  | 'jammed'
+  | 'unload'
+  | 'done'
+  | 'cancelled'
+  | 'interrupted'
 
 /** How a sheet fares on a cutter. */
 export type JobState = {
@@ -15,6 +26,8 @@ export type JobState = {
   deviation: number | null
   /** how a printed sheet was found to lie, in words */
   register: string | null
+  /** sheets that are to be run after this one, in order */
+  queue: string[]
 }
 
 /** A job with its place, and what was drawn so far: flat points in sheet mm. */
@@ -25,4 +38,20 @@ export type JobCommand = (typeof JOB_COMMANDS)[number]
 
 /** Whether a job still needs the cutter. */
 export const isActive = ({ status }: Pick<JobState, 'status'>): boolean =>
-  ['running', 'paused', 'tool-change', 'jammed'].includes(status)
+  !['done', 'cancelled', 'interrupted'].includes(status)
+
+/** Whether the cutter is in the midst of a job: a sheet that only waits to be taken out can be run once more. */
+export const isBusy = (state: Pick<JobState, 'status'>): boolean =>
+  isActive(state) && state.status !== 'unload'
+
+/** What a hand does before a sheet is run. */
+export function loadWords(number: number, paperName: string, at: Point, printed: boolean): string {
+  const place =
+    at.x === 0 && at.y === 0
+      ? 'in the upper left corner of the mat'
+      : `${at.x} mm from the left and ${at.y} mm from the top of the mat`
+  return `Lay sheet ${number} (${paperName}) ${place}${printed ? ', the printed side up,' : ''} and load it.`
+}
+
+/** What a hand does after a sheet was run. */
+export const UNLOAD_WORDS = 'Take the sheet out and lift the pieces off the mat.'

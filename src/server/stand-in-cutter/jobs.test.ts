@@ -2,11 +2,12 @@ import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import type { JobState } from '../../core/cutting/job'
+import { isActive, type JobState, UNLOAD_WORDS } from '../../core/cutting/job'
 import type { SheetPlan } from '../../core/cutting/pass'
 import { PLAIN_CUTTER } from '../../core/document/cutter'
 import { PLAIN_SETTINGS } from '../../core/document/paper'
 import { emptyProject } from '../../core/document/schema'
+import type { Register } from '../../core/printing/register'
 import { closeDatabase } from '../database'
 import { asProblem } from '../problem'
 import { createProject } from '../projects/store'
@@ -50,6 +51,7 @@ const plan: SheetPlan = {
 const BENCH: Bench = {
   cutter: { ...PLAIN_CUTTER, mat: { width: 100, height: 80, margin: 2 } },
   sheetAt: { x: 0, y: 0 },
+  load: 'Lay sheet 1 in.',
 }
 
 type Running = { velvetCutter?: { live: { row: { id: string }; state: JobState } | null } }
@@ -57,8 +59,7 @@ type Running = { velvetCutter?: { live: { row: { id: string }; state: JobState }
 /** Ends what still runs, lets its last state be kept, and forgets everything that is in memory. */
 const forget = async () => {
   const live = (globalThis as Running).velvetCutter?.live
-  if (live && ['running', 'paused', 'tool-change'].includes(live.state.status))
-    commandJob(live.row.id, 'cancel')
+  if (live && isActive(live.state)) await commandJob(live.row.id, 'cancel')
   await new Promise((resolve) => setTimeout(resolve, 150))
   await closeDatabase()
   for (const key of ['velvetProjects', 'velvetCutter']) delete (globalThis as Record<string, unknown>)[key]
@@ -81,9 +82,12 @@ const until = (id: string, fits: (state: JobState) => boolean) =>
     })
   })
 
-const started = async () => {
+/** A job whose sheet is loaded. */
+const started = async (bench: Bench = BENCH) => {
   const project = await createProject(emptyProject('Fair'), [])
-  return { project, job: await startJob(project, plan, 'Fair, sheet 1 of 1', BENCH) }
+  const job = await startJob(project, plan, 'Fair, sheet 1 of 1', bench)
+  await commandJob(job.id, 'resume')
+  return { project, job }
 }
 
 describe('a job on the stand-in cutter', () => {
@@ -92,55 +96,103 @@ describe('a job on the stand-in cutter', () => {
     for (const tool of ['scoring tip', 'knife']) {
       const state = await until(job.id, (s) => s.status === 'tool-change')
       expect(state.message.toLowerCase()).toContain(`put in the ${tool}`)
-      commandJob(job.id, 'resume')
+      await commandJob(job.id, 'resume')
     }
-    const done = await until(job.id, (s) => s.status === 'done')
-    expect(done.share).toBe(1)
-    expect(done.deviation).toBeLessThanOrEqual(0.025)
+    const cut = await until(job.id, (s) => s.status === 'unload')
+    expect(cut).toMatchObject({ share: 1, message: UNLOAD_WORDS })
+    expect(cut.deviation).toBeLessThanOrEqual(0.025)
+    expect((await commandJob(job.id, 'resume')).state.status).toBe('done')
     const { drawn } = await viewJob(job.id)
     // One score and the outline twice, as its paper asks.
     expect(drawn).toHaveLength(3)
     expect(drawn[1]).toEqual(drawn[2])
     expect((await latestJob(project, 's1'))?.state.status).toBe('done')
-    expect(() => commandJob(job.id, 'pause')).toThrow(/ended already/)
+    await expect(commandJob(job.id, 'pause')).rejects.toThrow(/ended already/)
   })
 
   it('runs in the language of the cutter, jams and goes on, and comes to the same', async () => {
-    const project = await createProject(emptyProject('Fair'), [])
-    const cutter = { ...PLAIN_CUTTER, language: 'hpgl' as const, mat: { width: 100, height: 80, margin: 2 } }
-    const job = await startJob(project, plan, 'Fair', { cutter, sheetAt: { x: 0, y: 0 } })
+    const { job } = await started({ ...BENCH, cutter: { ...BENCH.cutter, language: 'hpgl' } })
     await until(job.id, (s) => s.status === 'tool-change')
     process.env.VELVET_CUTTER_PACE = '5'
-    commandJob(job.id, 'resume')
+    await commandJob(job.id, 'resume')
     await until(job.id, (s) => s.status === 'running')
-    expect(commandJob(job.id, 'jam').state).toMatchObject({
+    expect((await commandJob(job.id, 'jam')).state).toMatchObject({
       status: 'jammed',
       message: expect.stringContaining('jammed'),
     })
     process.env.VELVET_CUTTER_PACE = '400'
-    commandJob(job.id, 'resume')
+    await commandJob(job.id, 'resume')
     await until(job.id, (s) => s.status === 'tool-change')
-    commandJob(job.id, 'resume')
-    expect((await until(job.id, (s) => s.status === 'done')).deviation).toBeLessThanOrEqual(0.03)
+    await commandJob(job.id, 'resume')
+    expect((await until(job.id, (s) => s.status === 'unload')).deviation).toBeLessThanOrEqual(0.03)
+  })
+
+  it('waits for the sheet to be loaded, and keeps what comes after it', async () => {
+    const project = await createProject(emptyProject('Fair'), [])
+    const job = await startJob(project, plan, 'Fair', BENCH, ['s2', 's3'])
+    expect(job.state).toMatchObject({ status: 'load', message: 'Lay sheet 1 in.', queue: ['s2', 's3'] })
+    await new Promise((resolve) => setTimeout(resolve, 120))
+    expect((await commandJob(job.id, 'jam')).state).toMatchObject({ status: 'load', seconds: 0 })
+    // Two hands at once begin it only once.
+    await Promise.all([commandJob(job.id, 'resume'), commandJob(job.id, 'resume')])
+    expect((await until(job.id, (s) => s.status === 'tool-change')).queue).toEqual(['s2', 's3'])
+  })
+
+  it('stays at loading until the marks are found, and tells what to do', async () => {
+    const looks: Register[] = [
+      { ok: false, message: 'The mark is covered.' },
+      { ok: true, map: [1, 0, 0, 1, 0.5, 0], residual: 0, words: 'Turned by 0.00°.' },
+    ]
+    const scan = async () => ({ lie: [1, 0, 0, 1, 0.5, 0] as const, register: looks.shift()! })
+    const mat = { width: 120, height: 100, margin: 2 }
+    const { job } = await started({ ...BENCH, cutter: { ...BENCH.cutter, mat }, scan })
+    expect((await viewJob(job.id)).state).toMatchObject({ status: 'load', message: 'The mark is covered.' })
+    await commandJob(job.id, 'resume')
+    expect((await viewJob(job.id)).state).toMatchObject({ register: 'Turned by 0.00°.' })
+    for (const _ of plan.passes) {
+      await until(job.id, (s) => s.status === 'tool-change')
+      await commandJob(job.id, 'resume')
+    }
+    expect((await until(job.id, (s) => s.status === 'unload')).deviation).toBeLessThanOrEqual(0.025)
+    const { drawn } = await viewJob(job.id)
+    expect(drawn[0]![0]).toBeCloseTo(10.5, 6)
+  })
+
+  it('runs a sheet once more while it is still in, and loads any other', async () => {
+    const { project, job } = await started()
+    for (const _ of plan.passes) {
+      await until(job.id, (s) => s.status === 'tool-change')
+      await commandJob(job.id, 'resume')
+    }
+    await until(job.id, (s) => s.status === 'unload')
+    const again = await startJob(project, { ...plan, passes: plan.passes.slice(0, 1) }, 'Scores', BENCH)
+    expect(again.state.status).toBe('running')
+    expect((await viewJob(job.id)).state.status).toBe('done')
+    await until(again.id, (s) => s.status === 'tool-change')
+    await commandJob(again.id, 'resume')
+    await until(again.id, (s) => s.status === 'unload')
+    // Whoever lays another sheet in has taken this one out.
+    const other = await startJob(project, { ...plan, sheet: 's2' }, 'Other', BENCH)
+    expect(other.state.status).toBe('load')
+    expect((await viewJob(again.id)).state.status).toBe('done')
   })
 
   it('is refused where the cutter does not reach, by how much', async () => {
     const project = await createProject(emptyProject('Fair'), [])
     const small = { ...PLAIN_CUTTER, mat: { width: 90, height: 80, margin: 5 } }
-    const at = { x: 0, y: 0 }
-    expect(
-      await startJob(project, plan, 'Fair', { cutter: small, sheetAt: at }).catch(asProblem),
-    ).toMatchObject({
-      status: 422,
-      message: expect.stringContaining('10.0 mm beyond'),
-    })
+    expect(await startJob(project, plan, 'Fair', { ...BENCH, cutter: small }).catch(asProblem)).toMatchObject(
+      {
+        status: 422,
+        message: expect.stringContaining('10.0 mm beyond'),
+      },
+    )
   })
 
   it('is one at a time', async () => {
     const { project, job } = await started()
     const refused = await startJob(project, plan, 'Second', BENCH).catch(asProblem)
     expect(refused).toMatchObject({ status: 409, more: { job: job.id } })
-    commandJob(job.id, 'cancel')
+    await commandJob(job.id, 'cancel')
     expect((await startJob(project, plan, 'Second', BENCH)).id).not.toBe(job.id)
   })
 
@@ -148,12 +200,12 @@ describe('a job on the stand-in cutter', () => {
     process.env.VELVET_CUTTER_PACE = '2'
     const { job } = await started()
     await until(job.id, (s) => s.status === 'tool-change')
-    commandJob(job.id, 'resume')
+    await commandJob(job.id, 'resume')
     await until(job.id, (s) => s.status === 'running' && s.seconds > 0.2)
-    const { seconds } = commandJob(job.id, 'pause').state
+    const { seconds } = (await commandJob(job.id, 'pause')).state
     await new Promise((resolve) => setTimeout(resolve, 200))
     expect((await viewJob(job.id)).state).toMatchObject({ status: 'paused', seconds })
-    commandJob(job.id, 'resume')
+    await commandJob(job.id, 'resume')
     expect((await until(job.id, (s) => s.seconds > seconds)).status).toMatch(/running|tool-change/)
   })
 
@@ -166,7 +218,7 @@ describe('a job on the stand-in cutter', () => {
     expect(await latestJob(project, 's1')).toMatchObject({
       state: { status: 'interrupted', message: expect.stringContaining('restarted') },
     })
-    expect(() => commandJob(job.id, 'resume')).toThrow(/not on the cutter any more/)
+    await expect(commandJob(job.id, 'resume')).rejects.toThrow(/not on the cutter any more/)
     expect((await viewJob('none').catch(asProblem)) as unknown).toMatchObject({ status: 404 })
   })
 })

@@ -3,10 +3,12 @@ import { nanoid } from 'nanoid'
 import { greatestDeviation } from '../../core/cutting/deviation'
 import {
   isActive,
+  isBusy,
   type JobCommand,
   type JobState,
   type JobStatus,
   type JobView,
+  UNLOAD_WORDS,
 } from '../../core/cutting/job'
 import { movePlan } from '../../core/cutting/move-plan'
 import type { SheetPlan } from '../../core/cutting/pass'
@@ -28,7 +30,18 @@ import type { Step } from './step'
 const pace = () => Number(process.env.VELVET_CUTTER_PACE ?? 40)
 const TICK = 50
 
-type Live = { row: JobRow; machine: Machine; paused: boolean; state: JobState; timer: NodeJS.Timeout | null }
+type Live = {
+  row: JobRow
+  machine: Machine
+  state: JobState
+  timer: NodeJS.Timeout | null
+  /** what is run, and on what */
+  plan: SheetPlan
+  title: string
+  bench: Bench
+  /** of a printed sheet, once its marks were found */
+  scanned: Scanned | null
+}
 
 const holder = globalThis as { velvetCutter?: { live: Live | null; events: EventEmitter } }
 const cutter = () => {
@@ -36,54 +49,52 @@ const cutter = () => {
   return holder.velvetCutter
 }
 
+/** How a printed sheet really lies, and how it was found to lie by its marks. */
+export type Scanned = { lie: Affine; register: Register }
+
 /** What a job is run on: the cutter's language and what it reaches, and where on its mat the sheet lies. */
 export type Bench = {
   cutter: Pick<CutterFields, 'language' | 'mat'>
   sheetAt: { x: number; y: number }
-  /** of a printed sheet: how it really lies, and how it was found to lie by its marks */
-  scanned?: { lie: Affine; register: Extract<Register, { ok: true }> }
+  /** what a hand does before the sheet is run, in words */
+  load: string
+  /** looks for the marks of a printed sheet that was just loaded */
+  scan?: () => Promise<Scanned>
 }
 
 /**
- * Sends a sheet to the stand-in cutter: it parses the very file that would be saved, in the cutter's language, and runs
- * it in accelerated time.
+ * Sends a sheet to the stand-in cutter: it waits for the sheet to be loaded, parses the very file that would be saved,
+ * in the cutter's language, and runs it in accelerated time. A sheet that is still in the machine is run at once.
+ * @param queue sheets that are to be run after it
  * @throws Problem if the machine is busy, cannot reach all of it, or does not understand it
  */
 export async function startJob(
   projectId: string,
   plan: SheetPlan,
   title: string,
-  { cutter: fields, sheetAt, scanned }: Bench,
+  bench: Bench,
+  queue: readonly string[] = [],
 ): Promise<JobView> {
   const { live } = cutter()
-  if (live && isActive(live.state))
+  if (live && isBusy(live.state))
     throw new Problem(
       409,
-      'The stand-in cutter is busy with another sheet. Let it finish, or cancel that job first.',
-      {
-        job: live.row.id,
-      },
+      `The stand-in cutter is busy with “${live.title}”. Let it finish, or cancel that job there first.`,
+      { job: live.row.id },
     )
-  const isHpgl = fields.language === 'hpgl'
-  // The machine is led by what it found; what it draws is measured against where the sheet really lies.
-  const led = scanned ? movePlan(plan, scanned.register.map) : plan
-  const truth = scanned ? movePlan(plan, scanned.lie) : plan
-  const program = isHpgl ? planToHpgl(led, title) : planToGcode(led, title)
-  const planned = truth.passes.flatMap((pass) =>
-    pass.strokes.map((s) => Array.from(s.points, (v) => Math.round(v * 1e4) / 1e4)),
-  )
-  const steps = isHpgl ? readHpgl(program) : readGcode(program)
-  refuseOutOfReach(steps, plan, fields.mat, sheetAt)
-  const machine = new Machine(steps, plan.height)
+  const stillIn = live?.state.status === 'unload' && isOf(live, projectId, plan.sheet)
+  const scanned = stillIn ? live.scanned : null
+  const { program, steps, planned } = prepare(plan, title, bench, scanned)
   const state: JobState = {
-    status: 'running',
-    message: '',
+    status: stillIn ? 'running' : 'load',
+    message: stillIn ? '' : bench.load,
     share: 0,
     seconds: 0,
     x: 0,
     y: 0,
     deviation: null,
-    register: scanned?.register.words ?? null,
+    register: wordsOf(scanned),
+    queue: [...queue],
   }
   await database()
   const row = await JobRow.create({
@@ -91,13 +102,57 @@ export async function startJob(
     projectId,
     sheetId: plan.sheet,
     gcode: program,
-    planned: JSON.stringify(planned),
+    planned,
     state: JSON.stringify({ ...state, drawn: [] }),
   })
-  const started: Live = { row, machine, paused: false, state, timer: null }
+  // Whoever lays another sheet in has taken this one out.
+  if (live?.state.status === 'unload') update(live, 'done')
+  const machine = new Machine(steps, plan.height)
+  const started: Live = { row, machine, state, timer: null, plan, title, bench, scanned }
   cutter().live = started
-  run(started)
+  if (stillIn) run(started)
   return view(started)
+}
+
+const isOf = ({ row }: Live, projectId: string, sheet: string): boolean =>
+  row.projectId === projectId && row.sheetId === sheet
+
+const wordsOf = (scanned: Scanned | null): string | null =>
+  scanned?.register.ok ? scanned.register.words : null
+
+/** The program of a plan, what the machine makes of it, and the strokes that it should draw, as JSON. */
+function prepare(plan: SheetPlan, title: string, bench: Bench, scanned: Scanned | null) {
+  const { language, mat } = bench.cutter
+  // The machine is led by what it found; what it draws is measured against where the sheet really lies.
+  const led = scanned?.register.ok ? movePlan(plan, scanned.register.map) : plan
+  const truth = scanned ? movePlan(plan, scanned.lie) : plan
+  const program = language === 'hpgl' ? planToHpgl(led, title) : planToGcode(led, title)
+  const steps = language === 'hpgl' ? readHpgl(program) : readGcode(program)
+  refuseOutOfReach(steps, plan, mat, bench.sheetAt)
+  const strokes = truth.passes.flatMap((pass) =>
+    pass.strokes.map((s) => Array.from(s.points, (v) => Math.round(v * 1e4) / 1e4)),
+  )
+  return { program, steps, planned: JSON.stringify(strokes) }
+}
+
+/** The sheet is in: its marks are looked for, and the machine begins. What is wrong leaves it waiting. */
+async function begin(live: Live): Promise<void> {
+  const { bench, plan, title } = live
+  try {
+    live.scanned = (await bench.scan?.()) ?? null
+    if (live.scanned && !live.scanned.register.ok) throw new Problem(422, live.scanned.register.message)
+    const { program, steps, planned } = prepare(plan, title, bench, live.scanned)
+    await live.row.update({ gcode: program, planned })
+    // It may have been cancelled meanwhile.
+    if (live.state.status !== 'load') return
+    live.machine = new Machine(steps, plan.height)
+    live.state.register = wordsOf(live.scanned)
+    update(live, 'running')
+    run(live)
+  } catch (error) {
+    if (!(error instanceof Problem)) throw error
+    update(live, 'load', error.message)
+  }
 }
 
 /** @throws Problem if a tool would be lowered where the machine does not reach */
@@ -142,22 +197,23 @@ function halt(live: Live): void {
   live.timer = null
 }
 
-function update(live: Live, status?: JobStatus): void {
+/** Takes over how the machine stands. What the machine has no word for (loading, a pause by hand) is said here. */
+function update(live: Live, status?: JobStatus, message = ''): void {
   const { machine } = live
-  const before = live.state.status
+  const before = live.state
+  const now = status ?? (machine.status === 'done' ? 'unload' : machine.status)
   live.state = {
-    status: status ?? machine.status,
-    message: machine.status === 'tool-change' || machine.status === 'jammed' ? machine.message : '',
+    ...before,
+    status: now,
+    message: now === 'unload' ? UNLOAD_WORDS : now === machine.status ? machine.message : message,
     share: machine.share,
     seconds: machine.seconds,
     ...machine.position,
-    register: live.state.register,
-    deviation: live.state.deviation,
   }
-  if (live.state.status !== 'running') halt(live)
-  if (live.state.status === 'done') live.state.deviation = measure(live)
+  if (now !== 'running') halt(live)
+  if (now === 'unload') live.state.deviation = measure(live)
   cutter().events.emit(live.row.id, live.state)
-  if (live.state.status !== before) void save(live)
+  if (now !== before.status) void save(live)
 }
 
 function measure({ row, machine }: Live): number {
@@ -184,17 +240,22 @@ function liveJob(id: string): Live {
   return live
 }
 
-/** Pauses, resumes (also after a tool change or a jam), jams or cancels a job. */
-export function commandJob(id: string, command: JobCommand): JobView {
+/** Pauses, goes on (also after loading, a tool change, a jam, or taking the sheet out), jams or cancels a job. */
+export async function commandJob(id: string, command: JobCommand): Promise<JobView> {
   const live = liveJob(id)
+  const { status } = live.state
   if (!isActive(live.state)) throw new Problem(409, 'This job has ended already.')
   if (command === 'pause') {
-    if (live.state.status === 'running') update(live, 'paused')
-  } else if (command === 'cancel') update(live, 'cancelled')
+    if (status === 'running') update(live, 'paused')
+  } else if (command === 'cancel') update(live, status === 'unload' ? 'done' : 'cancelled')
   else if (command === 'jam') {
+    // With the tool at rest there is nothing to jam.
+    if (status !== 'running') return view(live)
     live.machine.jam()
     update(live)
-  } else if (live.state.status !== 'running') {
+  } else if (status === 'load') await begin(live)
+  else if (status === 'unload') update(live, 'done')
+  else if (status !== 'running') {
     live.machine.resume()
     update(live, 'running')
     run(live)
@@ -213,7 +274,9 @@ export async function viewJob(id: string): Promise<JobView> {
 }
 
 function fromRow(row: JobRow): JobView {
-  const { drawn, ...state } = JSON.parse(row.state) as JobState & { drawn: number[][] }
+  const kept = JSON.parse(row.state) as JobState & { drawn: number[][] }
+  const { drawn, ...state } = { ...kept, queue: kept.queue ?? [] }
+  if (state.status === 'unload') state.status = 'done'
   if (isActive(state)) {
     state.status = 'interrupted'
     state.message = 'The server was restarted while this job ran. Check the sheet, then send it again.'

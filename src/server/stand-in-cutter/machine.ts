@@ -45,7 +45,9 @@ export class Machine {
 
   /** Goes on after a tool change or a jam. */
   resume(): void {
-    if (this.status === 'tool-change' || this.status === 'jammed') this.status = 'running'
+    if (this.status === 'done') return
+    this.status = 'running'
+    this.message = ''
   }
 
   /** The paper jams: what was begun is worked again from its beginning when the machine goes on. */

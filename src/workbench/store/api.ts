@@ -123,6 +123,7 @@ export const api = {
 export type JobPart = {
   pass?: number
   test?: boolean
+  queue?: readonly string[]
   mishap?: { corner: string; kind: 'missing' | 'covered' }
 }
 

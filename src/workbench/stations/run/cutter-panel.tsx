@@ -1,18 +1,42 @@
 'use client'
-import { Pause, Play, Send, Square } from 'lucide-react'
+import { ArrowRight, Check, Pause, Play, Send, Square } from 'lucide-react'
 import { useState } from 'react'
-import { isActive } from '@/core/cutting/job'
+import { isActive, isBusy, type JobStatus } from '@/core/cutting/job'
 import { Button, QuietButton } from '@/kit/button'
+import { Select } from '@/kit/choice'
 import { Progress } from '@/kit/progress'
 import { Muted, Row, Tag } from '@/kit/surface'
+import { useProject } from '../../store/context'
 import type { JobHandle } from './use-job'
 
-/** The stand-in cutter: what it does, and what a hand can tell it. */
 type Props = { job: JobHandle; unit: string; canSend: boolean; printed: boolean }
 
+/** What a hand says when it has done what was asked for. */
+const DONE: Partial<Record<JobStatus, string>> = {
+  load: 'Loaded, go on',
+  paused: 'Go on',
+  'tool-change': 'Done, go on',
+  jammed: 'Done, go on',
+  unload: 'Taken out',
+}
+
+/** The stand-in cutter: what it does, and what a hand can tell it. */
 export function CutterPanel({ job, unit, canSend, printed }: Props) {
   const [mishap, setMishap] = useState<'missing' | 'covered' | null>(null)
-  const { state, send, command, problem } = job
+  const next = useNext(job)
+  const { state, send, sendOther, command, problem } = job
+  const done = state ? DONE[state.status] : undefined
+  const busy = state !== null && isBusy(state)
+  const sendIt = () => send(mishap ? { mishap: { corner: 'left lower', kind: mishap } } : {})
+  const sending = printed ? 'Scan and cut' : 'Send the sheet'
+  // One button leads on all the way and stays in its place, so that whoever works by keys need not look for it.
+  const lead = done
+    ? { Icon: state?.status === 'unload' ? Check : Play, text: done, act: () => command('resume') }
+    : busy
+      ? { Icon: Pause, text: 'Pause', act: () => command('pause') }
+      : next
+        ? { Icon: ArrowRight, text: next.text, act: () => sendOther(next.sheet, { queue: next.queue }) }
+        : { Icon: Send, text: sending, act: sendIt }
   return (
     <>
       {state ? (
@@ -26,51 +50,35 @@ export function CutterPanel({ job, unit, canSend, printed }: Props) {
         </p>
       ) : null}
       {printed && !(state && isActive(state)) ? (
-        <select
+        <Select
           aria-label="How the printed sheet is laid in"
           value={mishap ?? ''}
           onChange={(e) => setMishap((e.target.value || null) as typeof mishap)}
-          style={{
-            width: '100%',
-            padding: '7px 8px',
-            borderRadius: 7,
-            border: '1px solid var(--hairline)',
-            background: 'var(--paper)',
-            marginTop: 8,
-          }}
+          style={{ width: '100%', marginTop: 8 }}
         >
           <option value="">Laid in a little astray, all marks clear</option>
           <option value="covered">With the left lower mark covered</option>
           <option value="missing">With the left lower mark missing</option>
-        </select>
+        </Select>
       ) : null}
       <Row style={{ marginTop: 10 }}>
-        {state && isActive(state) ? (
-          <>
-            {state.status === 'running' ? (
-              <>
-                <QuietButton onPress={() => command('pause')}>
-                  <Pause size={15} /> Pause
-                </QuietButton>
-                <QuietButton onPress={() => command('jam')}>Let it jam</QuietButton>
-              </>
-            ) : (
-              <Button onPress={() => command('resume')}>
-                <Play size={15} /> {state.status === 'paused' ? 'Go on' : 'Done, go on'}
-              </Button>
-            )}
-            <QuietButton onPress={() => command('cancel')}>
-              <Square size={14} /> Cancel
-            </QuietButton>
-          </>
+        <Button isDisabled={!canSend && !busy && !done} onPress={lead.act}>
+          <lead.Icon size={15} /> {lead.text}
+        </Button>
+        {state?.status === 'running' ? (
+          <QuietButton onPress={() => command('jam')}>Let it jam</QuietButton>
+        ) : null}
+        {busy ? (
+          <QuietButton onPress={() => command('cancel')}>
+            <Square size={14} /> Cancel
+          </QuietButton>
         ) : (
           <>
-            <Button
-              isDisabled={!canSend}
-              onPress={() => send(mishap ? { mishap: { corner: 'left lower', kind: mishap } } : {})}
-            >
-              <Send size={15} /> {printed ? 'Scan and cut' : 'Send the sheet'}
-            </Button>
+            {lead.act === sendIt ? null : (
+              <QuietButton isDisabled={!canSend} onPress={sendIt}>
+                <Send size={15} /> {state?.status === 'unload' ? 'Run it again' : sending}
+              </QuietButton>
+            )}
             <QuietButton isDisabled={!canSend} onPress={() => send({ test: true })}>
               Test cut
             </QuietButton>
@@ -81,20 +89,35 @@ export function CutterPanel({ job, unit, canSend, printed }: Props) {
   )
 }
 
+/** Where several sheets are run one after the other: the one that comes next. */
+function useNext({ state }: JobHandle): { sheet: string; queue: string[]; text: string } | null {
+  const sheets = useProject((s) => s.project.layout.sheets)
+  // What was laid out anew meanwhile is passed over.
+  const [sheet, ...queue] = (state?.queue ?? []).filter((id) => sheets.some((s) => s.id === id))
+  if (!sheet || state?.status !== 'done') return null
+  return { sheet, queue, text: `On to sheet ${sheets.findIndex((s) => s.id === sheet) + 1}` }
+}
+
 function JobLine({ job, unit }: { job: JobHandle; unit: string }) {
   const state = job.state!
   const words = {
+    load: state.message,
     running: 'Cutting',
     paused: 'Paused',
     'tool-change': state.message || 'A hand is needed',
     jammed: state.message,
+    unload: state.message,
     done: 'Finished',
     cancelled: 'Cancelled',
     interrupted: 'Broken off',
   }[state.status]
+  const left = state.queue.length
   return (
     <div aria-live="polite">
       <Progress label={words} share={state.share} />
+      {left > 0 && isActive(state) ? (
+        <Muted>{left === 1 ? 'One more sheet' : `${left} more sheets`} after this one.</Muted>
+      ) : null}
       {state.status === 'interrupted' ? <p>{state.message}</p> : null}
       {state.register ? (
         <p style={{ marginTop: 8, fontSize: 13.5 }} data-testid="register">

@@ -1,7 +1,7 @@
 'use client'
 import styled from 'styled-components'
 import { settingsAdvice } from '@/core/cutting/advice'
-import { isActive } from '@/core/cutting/job'
+import { isBusy } from '@/core/cutting/job'
 import type { SheetPlan } from '@/core/cutting/pass'
 import type { Timeline } from '@/core/cutting/timeline'
 import { makeEdit } from '@/core/document/edits'
@@ -114,7 +114,7 @@ export function Run({ sheetId, onSheet, plan, timeline, job }: Props) {
                 <span>{clock(time.end - time.start)}</span>
                 <QuietButton
                   aria-label={`Run ${ROLE_NAMES[pass.role]} alone`}
-                  isDisabled={!saved || (job.state !== null && isActive(job.state))}
+                  isDisabled={!saved || (job.state !== null && isBusy(job.state))}
                   onPress={() => job.send({ pass: i })}
                   style={{ padding: '2px 7px', fontSize: 12, alignSelf: 'start' }}
                 >
@@ -180,7 +180,7 @@ export function Run({ sheetId, onSheet, plan, timeline, job }: Props) {
         <h2>Stand-in cutter</h2>
         <CutterPanel job={job} unit={unit} canSend={saved} printed={Boolean(layout.print?.marks)} />
       </Section>
-      <WholeJob />
+      <WholeJob job={job} canSend={saved} />
     </>
   )
 }

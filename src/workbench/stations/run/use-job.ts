@@ -9,11 +9,13 @@ export type JobHandle = {
   drawn: number[][]
   problem: string | null
   send: (part?: JobPart) => void
+  /** sends another sheet, which is then looked at */
+  sendOther: (sheet: string, part?: JobPart) => void
   command: (command: JobCommand) => void
 }
 
 /** The latest job of a sheet on the stand-in cutter, followed while it runs; it is found again after a reload. */
-export function useJob(project: string, sheet: string | null): JobHandle {
+export function useJob(project: string, sheet: string | null, onSheet: (sheet: string) => void): JobHandle {
   const [job, setJob] = useState<JobView | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
   const id = job?.id
@@ -42,12 +44,14 @@ export function useJob(project: string, sheet: string | null): JobHandle {
     })
   }, [id])
 
-  const ask = useCallback(async (work: Promise<{ job: JobView }>) => {
+  const ask = useCallback(async (work: Promise<{ job: JobView }>): Promise<boolean> => {
     try {
       setProblem(null)
       setJob((await work).job)
+      return true
     } catch (error) {
       setProblem((error as Error).message)
+      return false
     }
   }, [])
 
@@ -55,6 +59,8 @@ export function useJob(project: string, sheet: string | null): JobHandle {
     state: job?.state ?? null,
     drawn: job?.drawn ?? [],
     problem,
+    sendOther: (other, part = {}) =>
+      void ask(api.startJob(project, other, part)).then((sent) => sent && onSheet(other)),
     send: (part = {}) => sheet && void ask(api.startJob(project, sheet, part)),
     command: (command) => id && void ask(api.commandJob(id, command)),
   }

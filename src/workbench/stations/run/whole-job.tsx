@@ -1,16 +1,20 @@
 'use client'
+import { ListOrdered } from 'lucide-react'
 import { useEffect, useMemo, useState } from 'react'
+import { isActive } from '@/core/cutting/job'
 import type { RunSummary } from '@/core/cutting/summary'
+import { QuietButton } from '@/kit/button'
 import { Chart } from '@/kit/chart'
-import { Muted, Section } from '@/kit/surface'
+import { Muted, Row, Section } from '@/kit/surface'
 import { useProject, useWorkbench } from '../../store/context'
 import { clock } from './clock'
+import type { JobHandle } from './use-job'
 
 const COLOURS = { 'scoring tip': '#8a3a6b', pen: '#38548c', knife: '#2b1a2f', hand: '#d9b25f' }
 const INK = '#5c4d5e'
 
 /** What all sheets take: time by sheet and tool, the best order, and how much of the paper is used. */
-export function WholeJob() {
+export function WholeJob({ job, canSend }: { job: JobHandle; canSend: boolean }) {
   const workbench = useWorkbench()
   const project = useProject((s) => s.project)
   const papers = useProject((s) => s.papers)
@@ -34,6 +38,8 @@ export function WholeJob() {
   )
   if (!summary || !times || !used) return null
   const { sheets, order, total, totalDashed, changes } = summary
+  // Sheets may have gone since this was summed up.
+  if (order.some((i) => !layout.sheets[i])) return null
   const solid = !run.dashedScores && Math.abs(totalDashed - total) > 1
   return (
     <Section data-testid="whole-job">
@@ -44,6 +50,19 @@ export function WholeJob() {
         {changes === 1 ? '1 tool' : `${changes} tools`} to put in.
         {solid ? ` With every score cut as dashes it would be ${clock(totalDashed)}.` : ''}
       </p>
+      {sheets.length > 1 ? (
+        <Row style={{ margin: '8px 0 12px' }}>
+          <QuietButton
+            isDisabled={!canSend || (job.state !== null && isActive(job.state))}
+            onPress={() => {
+              const [first, ...queue] = order.map((i) => layout.sheets[i]!.id)
+              if (first) job.sendOther(first, { queue })
+            }}
+          >
+            <ListOrdered size={15} /> Run all sheets in this order
+          </QuietButton>
+        </Row>
+      ) : null}
       <Chart
         option={times}
         height={60 + 24 * Math.min(sheets.length, 40)}

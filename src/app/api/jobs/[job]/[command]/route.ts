@@ -6,5 +6,5 @@ import { route } from '../../../respond'
 const commandSchema = z.enum(JOB_COMMANDS)
 
 export const POST = route<{ job: string; command: string }>(async (_request, { job, command }) => ({
-  job: commandJob(job, commandSchema.parse(command)),
+  job: await commandJob(job, commandSchema.parse(command)),
 }))
