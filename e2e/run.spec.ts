@@ -23,6 +23,11 @@ test('all sheets are saved in one archive with cut list and job sheet, in the ki
   await page.getByRole('checkbox', { name: 'HP-GL' }).check()
   await page.getByRole('checkbox', { name: 'PNG' }).check()
   await page.getByRole('checkbox', { name: 'Print PDF' }).check()
+  await page.getByLabel('Longer side of a PNG').fill('9')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('A whole number from 200 to 8000.')).toBeVisible()
+  await page.getByLabel('Longer side of a PNG').fill('640')
+  await page.keyboard.press('Enter')
   await saved(page)
   const [file] = await Promise.all([
     page.waitForEvent('download'),
@@ -46,7 +51,10 @@ test('all sheets are saved in one archive with cut list and job sheet, in the ki
   ])
   expect(strFromU8(files['cut-list.csv']!).split('\r\n')).toHaveLength(7)
   expect(strFromU8(files['sheet-1.plt']!)).toContain('\nIN;\nPA;')
-  expect([...files['sheet-1.png']!.slice(1, 4)]).toEqual([...'PNG'].map((c) => c.charCodeAt(0)))
+  // The width and height of a PNG stand at bytes 16 to 23 (PNG specification, IHDR).
+  const png = new DataView(files['sheet-1.png']!.buffer, files['sheet-1.png']!.byteOffset)
+  expect(png.getUint32(0)).toBe(0x89504e47)
+  expect(Math.max(png.getUint32(16), png.getUint32(20))).toBe(640)
   expect((await PDFDocument.load(files['job-sheet.pdf']!)).getPageCount()).toBe(1)
   // What was chosen is remembered.
   await page.reload()

@@ -93,6 +93,49 @@ test('pieces are dragged, turned and moved to another sheet, and what is wrong s
   await expect(page.getByTestId('sheet').nth(1)).toContainText('2 pieces')
 })
 
+test('several pieces are chosen, moved together, aligned with one another and locked', async ({ page }) => {
+  await station(page, 'Sheets')
+  await expect(page.getByTestId('placed')).toHaveCount(4)
+  await saved(page)
+  const panel = page.getByTestId('chosen-placement')
+  const placed = page.getByTestId('placed')
+  const lefts = () =>
+    placed.evaluateAll((all) =>
+      all.slice(0, 2).map((e) => (e as SVGGraphicsElement).getBoundingClientRect().left),
+    )
+
+  // By pointer with Shift, by keys with the space bar; a further time takes it from the chosen again.
+  await placed.nth(0).click()
+  await placed.nth(1).click({ modifiers: ['Shift'] })
+  await expect(panel.getByRole('heading')).toHaveText('2 pieces')
+  await placed.nth(2).focus()
+  await page.keyboard.press(' ')
+  await expect(panel.getByRole('heading')).toHaveText('3 pieces')
+  await page.keyboard.press(' ')
+  await expect(panel.getByRole('heading')).toHaveText('2 pieces')
+
+  const before = await lefts()
+  await placed.nth(1).focus()
+  await page.keyboard.press('Shift+ArrowRight')
+  await expect(page.getByRole('button', { name: 'Undo: Move 2 pieces' })).toBeVisible()
+  const after = await lefts()
+  expect(after[0]! - before[0]!).toBeGreaterThan(1)
+  expect(after[1]! - before[1]!).toBeCloseTo(after[0]! - before[0]!, 1)
+
+  await page.getByRole('button', { name: 'Align to the left' }).click()
+  await expect.poll(async () => Math.abs((await lefts())[0]! - (await lefts())[1]!)).toBeLessThan(0.5)
+  await page.getByRole('button', { name: 'Lock', exact: true }).click()
+  await expect(placed.nth(0)).toHaveAccessibleName(/locked/)
+  await expect(placed.nth(1)).toHaveAccessibleName(/locked/)
+  const locked = await lefts()
+  await placed.nth(1).focus()
+  await page.keyboard.press('ArrowRight')
+  await saved(page)
+  expect(await lefts()).toEqual(locked)
+  await page.keyboard.press('Escape')
+  await expect(panel.getByRole('heading')).not.toHaveText('2 pieces')
+})
+
 test('a piece that fits nowhere says by how much, and a larger mat and paper help', async ({ page }) => {
   await station(page, 'Sheets')
   await expect(page.getByTestId('sheet')).toHaveCount(2)

@@ -295,6 +295,8 @@ export type Layout = z.infer<typeof layoutSchema>
 
 /** What a sheet can be saved as. */
 export const FILE_KINDS = ['svg', 'dxf', 'pdf', 'png', 'gcode', 'hpgl', 'print', 'both'] as const
+/** Pixels of the longer side of a sheet's picture where nothing else is chosen. */
+export const USUAL_PICTURE_SIDE = 1600
 export type FileKind = (typeof FILE_KINDS)[number]
 
 export const runSchema = beatSchema.extend({

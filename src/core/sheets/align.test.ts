@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { alignTo, distribute, SIDES } from './align'
+import { alignAll, alignTo, distribute, SIDES } from './align'
 
 const area = { minX: 6, minY: 6, maxX: 206, maxY: 286 }
 const box = (minX: number, minY: number, w: number, h: number) => ({
@@ -18,6 +18,21 @@ describe('alignTo', () => {
       [0, -54],
       [0, 76],
       [0, 206],
+    ])
+  })
+})
+
+describe('alignAll', () => {
+  it('lays one against the area and several against the box around them', () => {
+    const boxes = [box(50, 60, 40, 20), box(100, 10, 20, 20)]
+    expect(alignAll(boxes.slice(0, 1), area, 'left')).toEqual([alignTo(boxes[0]!, area, 'left')])
+    expect(alignAll(boxes, area, 'left')).toEqual([
+      { x: 0, y: 0 },
+      { x: -50, y: 0 },
+    ])
+    expect(alignAll(boxes, area, 'middle')).toEqual([
+      { x: 0, y: -25 },
+      { x: 0, y: 25 },
     ])
   })
 })

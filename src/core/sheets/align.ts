@@ -1,4 +1,4 @@
-import type { Box } from '../geometry/measure'
+import { type Box, uniteBoxes } from '../geometry/measure'
 
 export const SIDES = ['left', 'centre', 'right', 'top', 'middle', 'bottom'] as const
 export type Side = (typeof SIDES)[number]
@@ -14,6 +14,12 @@ export function alignTo(box: Box, area: Box, side: Side): { x: number; y: number
     bottom: area.maxY - box.maxY,
   }[side]
   return side === 'left' || side === 'centre' || side === 'right' ? { x: by, y: 0 } : { x: 0, y: by }
+}
+
+/** How far boxes are to be moved to lie alike: one against the area, several against the box around them, mm. */
+export function alignAll(boxes: readonly Box[], area: Box, side: Side): { x: number; y: number }[] {
+  const against = boxes.length > 1 ? uniteBoxes(boxes) : area
+  return boxes.map((box) => alignTo(box, against, side))
 }
 
 /** Boxes that begin nearer to one another than this are in one row, mm. */

@@ -2,8 +2,9 @@
 import { Download, FolderArchive } from 'lucide-react'
 import styled from 'styled-components'
 import { makeEdit } from '@/core/document/edits'
-import { FILE_KINDS, type FileKind } from '@/core/document/schema'
+import { FILE_KINDS, type FileKind, USUAL_PICTURE_SIDE } from '@/core/document/schema'
 import { FileLink } from '@/kit/button'
+import { NumberEntry } from '@/kit/field'
 import { Muted, Row, Section } from '@/kit/surface'
 import { bundleAddress, FILE_TITLES, fileAddress } from '../../store/api'
 import { useProject, useWorkbench } from '../../store/context'
@@ -41,6 +42,7 @@ export function FilesPanel({ sheetId }: { sheetId: string }) {
   const workbench = useWorkbench()
   const id = useProject((s) => s.id)
   const kinds = useProject((s) => s.project.run.files) ?? USUAL
+  const side = useProject((s) => s.project.run.pictureSide) ?? USUAL_PICTURE_SIDE
   const saved = useProject((s) => s.saved === 'saved')
   const toggle = (kind: FileKind) =>
     void workbench.edit((p) =>
@@ -68,6 +70,23 @@ export function FilesPanel({ sheetId }: { sheetId: string }) {
           </label>
         ))}
       </Kinds>
+      <div style={{ maxWidth: 170, marginBottom: 10 }}>
+        <NumberEntry
+          label="Longer side of a PNG"
+          suffix="px"
+          value={side}
+          min={200}
+          max={8000}
+          whole
+          onCommit={(pictureSide) =>
+            void workbench.edit((p) =>
+              makeEdit(p, `Make pictures ${pictureSide} pixels large`, ({ run }) => {
+                run.pictureSide = pictureSide
+              }),
+            )
+          }
+        />
+      </div>
       <FileLink href={bundleAddress(id, kinds)} download aria-disabled={!saved}>
         <FolderArchive size={15} /> Save all
       </FileLink>

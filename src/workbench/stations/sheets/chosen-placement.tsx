@@ -16,8 +16,10 @@ import {
 import styled from 'styled-components'
 import { makeEdit } from '@/core/document/edits'
 import { sizeOfPiece } from '@/core/document/pieces'
-import type { Placement, Sheet, Turning } from '@/core/document/schema'
+import type { Sheet, Turning } from '@/core/document/schema'
+import { uniteBoxes } from '@/core/geometry/measure'
 import { SIDES } from '@/core/sheets/align'
+import { laidBox } from '@/core/sheets/place'
 import { fillGrid, otherSizes } from '@/core/sheets/repeat'
 import { turnsByQuarters } from '@/core/sheets/stock'
 import { usableArea } from '@/core/sheets/usable-area'
@@ -27,8 +29,18 @@ import { Select } from '@/kit/choice'
 import { LengthField, NumberEntry } from '@/kit/field'
 import { Muted, Row, Section } from '@/kit/surface'
 import { useProject, useWorkbench } from '../../store/context'
-import { alignOnSheet, distributeOnSheet, movePlacement, repeatOnSheet } from './layout-edits'
-import type { Chosen } from './sheet-board'
+import {
+  alignOnSheet,
+  type Chosen,
+  distributeOnSheet,
+  lockPlacements,
+  mirrorPlacements,
+  movePlacements,
+  moveToSheet,
+  nameOfChosen,
+  repeatOnSheet,
+  turnPlacements,
+} from './layout-edits'
 
 const Fields = styled.div`
   display: grid;
@@ -51,55 +63,56 @@ const TURNING: Record<Turning, string> = {
   none: 'Not turned',
 }
 
-type Props = { sheet: Sheet; chosen: Chosen; placement: Placement; onChosen: (c: Chosen | null) => void }
+type Props = { sheet: Sheet; chosen: Chosen; onChosen: (c: Chosen | null) => void }
 
-/** What can be done with one piece on its sheet: place, turn, mirror, lock, and repeating it. */
-export function ChosenPlacement({ sheet, chosen, placement, onChosen }: Props) {
+/** What can be done with chosen pieces on a sheet: place, turn, mirror, lock, align; and repeating a single one. */
+export function ChosenPlacement({ sheet, chosen, onChosen }: Props) {
   const workbench = useWorkbench()
   const project = useProject((s) => s.project)
-  const piece = project.pieces[placement.piece]
-  if (!piece) return null
+  const placements = chosen.indexes.flatMap((i) => sheet.placements[i] ?? [])
+  const pieces = placements.flatMap((p) => project.pieces[p.piece] ?? [])
+  const [placement] = placements
+  const [piece] = pieces
+  if (!piece || !placement || pieces.length < placements.length) return null
   const { layout, unit } = project
-  const { name } = piece
-  const change = (label: string, some: Partial<Placement>, to?: string) =>
-    movePlacement(workbench, sheet.id, chosen.index, some, label, to)
+  const what = nameOfChosen(project, chosen)
+  const spaced = pieces.length > 2 ? 'these pieces' : 'all pieces'
+  const box = uniteBoxes(placements.map((p, i) => laidBox(project, pieces[i]!, p)))
+  const moveBy = (by: Partial<{ x: number; y: number }>) =>
+    movePlacements(workbench, chosen, { x: 0, y: 0, ...by })
   return (
     <>
       <Section data-testid="chosen-placement">
-        <h2>{name}</h2>
+        <h2>{pieces.length === 1 ? piece.name : what}</h2>
         <Fields>
           <LengthField
             label="From the left"
-            mm={placement.x}
+            mm={box.minX}
             unit={unit}
             min={-1000}
-            onCommit={(x) => change(`Move “${name}”`, { x })}
+            onCommit={(x) => moveBy({ x: x - box.minX })}
           />
           <LengthField
             label="From the top"
-            mm={placement.y}
+            mm={box.minY}
             unit={unit}
             min={-1000}
-            onCommit={(y) => change(`Move “${name}”`, { y })}
+            onCommit={(y) => moveBy({ y: y - box.minY })}
           />
         </Fields>
         <Row style={{ marginTop: 10 }}>
-          <QuietButton
-            onPress={() => change(`Turn “${name}”`, { rotation: (placement.rotation + 90) % 360 })}
-          >
+          <QuietButton onPress={() => turnPlacements(workbench, chosen)}>
             <RotateCw size={15} /> Turn
           </QuietButton>
           <QuietButton
             aria-pressed={placement.mirrored ?? false}
-            onPress={() => change(`Mirror “${name}”`, { mirrored: !placement.mirrored })}
+            onPress={() => mirrorPlacements(workbench, chosen)}
           >
             <FlipHorizontal2 size={15} /> Mirror
           </QuietButton>
           <QuietButton
             aria-pressed={placement.locked ?? false}
-            onPress={() =>
-              change(`${placement.locked ? 'Unlock' : 'Lock'} “${name}”`, { locked: !placement.locked })
-            }
+            onPress={() => lockPlacements(workbench, chosen, !placement.locked)}
           >
             {placement.locked ? <Lock size={15} /> : <LockOpen size={15} />}{' '}
             {placement.locked ? 'Locked' : 'Lock'}
@@ -109,7 +122,7 @@ export function ChosenPlacement({ sheet, chosen, placement, onChosen }: Props) {
               aria-label="Move to another sheet"
               value=""
               onChange={(e) => {
-                change(`Move “${name}” to another sheet`, {}, e.target.value)
+                moveToSheet(workbench, chosen, e.target.value)
                 onChosen(null)
               }}
             >
@@ -130,9 +143,11 @@ export function ChosenPlacement({ sheet, chosen, placement, onChosen }: Props) {
               // Edits wait for each other, and the list shows what stands until then.
               const turning = e.target.value as Turning
               void workbench.edit((p) =>
-                makeEdit(p, `Turn “${name}” ${turning}`, (draft) => {
-                  const found = draft.pieces[piece.id]
-                  if (found) found.turning = turning
+                makeEdit(p, `Let ${what} be turned: ${TURNING[turning]}`, (draft) => {
+                  for (const { id } of pieces) {
+                    const found = draft.pieces[id]
+                    if (found) found.turning = turning
+                  }
                 }),
               )
             }}
@@ -144,6 +159,9 @@ export function ChosenPlacement({ sheet, chosen, placement, onChosen }: Props) {
             ))}
           </Select>
         </Row>
+        {sheet.placements.length > 1 && pieces.length === 1 ? (
+          <Muted style={{ marginTop: 8 }}>Shift and click, or space, chooses several.</Muted>
+        ) : null}
         <Row style={{ marginTop: 8, gap: 4 }} role="group" aria-label="Align and space out">
           {SIDES.map((side) => {
             const Icon = ALIGN_ICONS[side]
@@ -151,27 +169,27 @@ export function ChosenPlacement({ sheet, chosen, placement, onChosen }: Props) {
               <IconButton
                 key={side}
                 aria-label={`Align to the ${side}`}
-                onPress={() => alignOnSheet(workbench, sheet.id, chosen.index, side)}
+                onPress={() => alignOnSheet(workbench, chosen, side)}
               >
                 <Icon size={16} />
               </IconButton>
             )
           })}
           <IconButton
-            aria-label="Space out all pieces across"
-            onPress={() => distributeOnSheet(workbench, sheet.id, 'x')}
+            aria-label={`Space out ${spaced} across`}
+            onPress={() => distributeOnSheet(workbench, chosen, 'x')}
           >
             <AlignHorizontalSpaceBetween size={16} />
           </IconButton>
           <IconButton
-            aria-label="Space out all pieces down"
-            onPress={() => distributeOnSheet(workbench, sheet.id, 'y')}
+            aria-label={`Space out ${spaced} down`}
+            onPress={() => distributeOnSheet(workbench, chosen, 'y')}
           >
             <AlignVerticalSpaceBetween size={16} />
           </IconButton>
         </Row>
       </Section>
-      <Repeat sheet={sheet} piece={piece.id} onDone={() => onChosen(null)} />
+      {pieces.length === 1 ? <Repeat sheet={sheet} piece={piece.id} onDone={() => onChosen(null)} /> : null}
     </>
   )
 }

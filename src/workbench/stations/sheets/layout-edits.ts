@@ -1,8 +1,9 @@
 import { makeEdit } from '@/core/document/edits'
 import type { Paper } from '@/core/document/paper'
 import { sizeOfPiece } from '@/core/document/pieces'
-import type { Layout, Placement } from '@/core/document/schema'
-import { alignTo, distribute, type Side } from '@/core/sheets/align'
+import type { Layout, Placement, Project, Sheet } from '@/core/document/schema'
+import { uniteBoxes } from '@/core/geometry/measure'
+import { alignAll, distribute, type Side } from '@/core/sheets/align'
 import { laidBox } from '@/core/sheets/place'
 import { type Grid, repeat } from '@/core/sheets/repeat'
 import { usableArea } from '@/core/sheets/usable-area'
@@ -31,25 +32,76 @@ export async function changeLayout(
   await layOut(workbench)
 }
 
-/** Moves one placement within its sheet or to another one. */
-export function movePlacement(
+/** Placements of one sheet that are chosen, by their places in its list. */
+export type Chosen = { sheet: string; indexes: readonly number[] }
+
+/** What the chosen placements are called: a name for one, a number for several. */
+export function nameOfChosen({ pieces, layout }: Project, { sheet, indexes }: Chosen): string {
+  const placements = layout.sheets.find((s) => s.id === sheet)?.placements ?? []
+  const [only] = indexes
+  return indexes.length === 1 && only !== undefined
+    ? `“${pieces[placements[only]?.piece ?? '']?.name ?? ''}”`
+    : `${indexes.length} pieces`
+}
+
+/**
+ * Changes chosen placements, as one edit.
+ * @param label what is done, without what it is done to
+ */
+export function changePlacements(
   workbench: Workbench,
-  sheetId: string,
-  index: number,
-  change: Partial<Placement>,
+  chosen: Chosen,
   label: string,
-  toSheet: string = sheetId,
+  change: (placement: Placement) => void,
 ): void {
   void workbench.edit((project) =>
-    makeEdit(project, label, ({ layout }) => {
-      const from = layout.sheets.find((s) => s.id === sheetId)
-      const to = layout.sheets.find((s) => s.id === toSheet)
-      const placement = from?.placements[index]
-      if (!from || !to || !placement) return
-      Object.assign(placement, change)
-      if (from === to) return
-      from.placements.splice(index, 1)
-      to.placements.push(placement)
+    makeEdit(project, `${label} ${nameOfChosen(project, chosen)}`, ({ layout }) => {
+      const sheet = layout.sheets.find((s) => s.id === chosen.sheet)
+      for (const index of chosen.indexes) {
+        const placement = sheet?.placements[index]
+        if (placement) change(placement)
+      }
+    }),
+  )
+}
+
+/** Moves chosen placements by so many mm; what is locked stays. */
+export const movePlacements = (workbench: Workbench, chosen: Chosen, by: { x: number; y: number }): void =>
+  changePlacements(workbench, chosen, 'Move', (placement) => {
+    if (placement.locked) return
+    placement.x = hundredth(placement.x + by.x)
+    placement.y = hundredth(placement.y + by.y)
+  })
+
+/** Turns each of the chosen placements by a quarter. */
+export const turnPlacements = (workbench: Workbench, chosen: Chosen): void =>
+  changePlacements(workbench, chosen, 'Turn', (placement) => {
+    placement.rotation = (placement.rotation + 90) % 360
+  })
+
+/** Turns each of the chosen placements over. */
+export const mirrorPlacements = (workbench: Workbench, chosen: Chosen): void =>
+  changePlacements(workbench, chosen, 'Mirror', (placement) => {
+    placement.mirrored = !placement.mirrored
+  })
+
+/** Locks the chosen placements where they are, or unlocks them. */
+export const lockPlacements = (workbench: Workbench, chosen: Chosen, locked: boolean): void =>
+  changePlacements(workbench, chosen, locked ? 'Lock' : 'Unlock', (placement) => {
+    placement.locked = locked
+  })
+
+const hundredth = (v: number) => Math.round(v * 100) / 100
+
+/** Moves chosen placements to another sheet. */
+export function moveToSheet(workbench: Workbench, chosen: Chosen, to: string): void {
+  void workbench.edit((project) =>
+    makeEdit(project, `Move ${nameOfChosen(project, chosen)} to another sheet`, ({ layout }) => {
+      const from = layout.sheets.find((s) => s.id === chosen.sheet)
+      const target = layout.sheets.find((s) => s.id === to)
+      if (!from || !target || from === target) return
+      target.placements.push(...from.placements.filter((_, i) => chosen.indexes.includes(i)))
+      from.placements = from.placements.filter((_, i) => !chosen.indexes.includes(i))
     }),
   )
 }
@@ -87,36 +139,53 @@ export function repeatOnSheet(
   })
 }
 
-/** Moves one placement against a side of what can be worked on, or to its middle. */
-export function alignOnSheet(workbench: Workbench, sheetId: string, index: number, side: Side): void {
+/** Moves one placement against a side of what can be worked on, or several against one another. */
+export function alignOnSheet(workbench: Workbench, chosen: Chosen, side: Side): void {
   void workbench.edit((project) =>
     makeEdit(project, `Align to the ${side}`, ({ layout }) => {
-      const sheet = layout.sheets.find((s) => s.id === sheetId)
-      const placement = sheet?.placements[index]
-      const piece = placement && project.pieces[placement.piece]
-      if (!sheet || !placement || !piece) return
-      const by = alignTo(laidBox(project, piece, placement), usableArea(sheet, layout), side)
-      placement.x += by.x
-      placement.y += by.y
-    }),
-  )
-}
-
-/** Spaces out all pieces of a sheet that are not locked, evenly from side to side. */
-export function distributeOnSheet(workbench: Workbench, sheetId: string, axis: 'x' | 'y'): void {
-  void workbench.edit((project) =>
-    makeEdit(project, `Space out evenly ${axis === 'x' ? 'across' : 'down'}`, ({ layout }) => {
-      const sheet = layout.sheets.find((s) => s.id === sheetId)
+      const sheet = layout.sheets.find((s) => s.id === chosen.sheet)
       if (!sheet) return
-      const free = sheet.placements.filter((p) => !p.locked && project.pieces[p.piece])
-      const boxes = free.map((p) => laidBox(project, project.pieces[p.piece]!, p))
-      const moves = distribute(boxes, usableArea(sheet, layout), axis)
-      free.forEach((p, i) => {
-        p[axis] += moves[i]!
+      const free = freeOn(project, sheet, chosen.indexes)
+      const moves = alignAll(
+        free.map((f) => f.box),
+        usableArea(sheet, layout),
+        side,
+      )
+      free.forEach(({ placement }, i) => {
+        placement.x += moves[i]!.x
+        placement.y += moves[i]!.y
       })
     }),
   )
 }
+
+/**
+ * Spaces out evenly along one axis: three placements or more between the outermost of them, else all of the sheet from
+ * side to side of what can be worked on.
+ */
+export function distributeOnSheet(workbench: Workbench, chosen: Chosen, axis: 'x' | 'y'): void {
+  void workbench.edit((project) =>
+    makeEdit(project, `Space out evenly ${axis === 'x' ? 'across' : 'down'}`, ({ layout }) => {
+      const sheet = layout.sheets.find((s) => s.id === chosen.sheet)
+      if (!sheet) return
+      const some = chosen.indexes.length > 2
+      const free = freeOn(project, sheet, some ? chosen.indexes : [...sheet.placements.keys()])
+      const boxes = free.map((f) => f.box)
+      const moves = distribute(boxes, some ? uniteBoxes(boxes) : usableArea(sheet, layout), axis)
+      free.forEach(({ placement }, i) => {
+        placement[axis] += moves[i]!
+      })
+    }),
+  )
+}
+
+/** Placements that are not locked, with the boxes that they cover. */
+const freeOn = (project: Project, sheet: Sheet, indexes: readonly number[]) =>
+  indexes.flatMap((index) => {
+    const placement = sheet.placements[index]
+    const piece = placement && project.pieces[placement.piece]
+    return piece && !placement.locked ? [{ placement, box: laidBox(project, piece, placement) }] : []
+  })
 
 /** An id that no sheet bears yet. */
 function freshId({ sheets }: Layout): string {

@@ -1,28 +1,21 @@
 'use client'
-import { type KeyboardEvent, type PointerEvent, useId, useMemo, useState } from 'react'
+import { type KeyboardEvent, type PointerEvent, useMemo, useRef, useState } from 'react'
 import styled from 'styled-components'
-import { linesOf, outlineOf } from '@/core/document/pieces'
-import type { Layout, Placement, Project, Sheet } from '@/core/document/schema'
-import { flatten } from '@/core/geometry/flatten'
-import type { Box } from '@/core/geometry/measure'
-import { writePath } from '@/core/geometry/path'
-import { offset, unite } from '@/core/geometry/regions'
-import { keepOut, marksOf } from '@/core/printing/marks'
+import type { Placement, Project, Sheet } from '@/core/document/schema'
+import { type Box, uniteBoxes } from '@/core/geometry/measure'
 import { checkSheet } from '@/core/sheets/check'
-import { laidBox, placementTransform } from '@/core/sheets/place'
+import { laidBox } from '@/core/sheets/place'
 import { snap } from '@/core/sheets/snap'
 import { usableArea } from '@/core/sheets/usable-area'
 import { formatLength } from '@/core/units/length'
-import { LINE_STYLES } from '@/kit/line-styles'
 import { Muted } from '@/kit/surface'
 import { paperTint } from '../../drawing/paper-tint'
-import { PieceArt } from '../../drawing/piece-art'
 import { RULER, Rulers } from '../../drawing/rulers'
 import { useView } from '../../drawing/use-view'
 import { useProject, useWorkbench } from '../../store/context'
-import { movePlacement } from './layout-edits'
-
-export type Chosen = { sheet: string; index: number }
+import { type Chosen, lockPlacements, mirrorPlacements, movePlacements, turnPlacements } from './layout-edits'
+import { MarksPicture, MatPicture } from './mat-picture'
+import { PlacedPiece } from './placed-piece'
 
 const Board = styled.div`
   position: relative;
@@ -43,11 +36,17 @@ const Board = styled.div`
   }
 `
 
-type Drag = { index: number; x: number; y: number; dx: number; dy: number }
+type Drag = { indexes: readonly number[]; x: number; y: number; dx: number; dy: number }
 type Props = { sheet: Sheet | undefined; chosen: Chosen | null; onChosen: (chosen: Chosen | null) => void }
 
-const NUDGE = 1
-const KEY_LABELS: Record<string, string> = { r: 'Turn', m: 'Mirror', l: 'Lock or unlock' }
+/** What the arrow keys move by, mm; ten times as much with the shift key. */
+const NUDGES: Record<string, readonly [x: number, y: number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+}
+const byStep = ([x, y]: readonly [number, number], step: number) => ({ x: x * step, y: y * step })
 
 /** One sheet on its mat; pieces are dragged, nudged and turned, and what is wrong shows while it happens. */
 export function SheetBoard({ sheet, chosen, onChosen }: Props) {
@@ -66,6 +65,7 @@ export function SheetBoard({ sheet, chosen, onChosen }: Props) {
   )
   const { element, size, view, pan, onKey } = useView(extent)
   const [drag, setDrag] = useState<Drag | null>(null)
+  const pointing = useRef(false)
   const [panning, setPanning] = useState<{ x: number; y: number } | null>(null)
 
   const shown = useMemo(
@@ -82,11 +82,23 @@ export function SheetBoard({ sheet, chosen, onChosen }: Props) {
 
   const wrong = new Set([...check.outside, ...check.onMarks, ...check.overlapping.flat()])
   const area = usableArea(sheet, layout)
+  const indexes = chosen?.sheet === sheet.id ? chosen.indexes : []
+  const choose = (some: readonly number[]) =>
+    onChosen(some.length > 0 ? { sheet: sheet.id, indexes: some } : null)
+  /** Puts one to the chosen, or takes it from them. */
+  const toggle = (index: number) =>
+    choose(indexes.includes(index) ? indexes.filter((i) => i !== index) : [...indexes, index])
   const take = (event: PointerEvent, index: number) => {
     event.stopPropagation()
+    pointing.current = true
+    if (event.shiftKey) {
+      toggle(index)
+      return
+    }
     element.current?.setPointerCapture(event.pointerId)
-    onChosen({ sheet: sheet.id, index })
-    setDrag({ index, x: event.clientX, y: event.clientY, dx: 0, dy: 0 })
+    const taken = indexes.includes(index) ? indexes : [index]
+    choose(taken)
+    setDrag({ indexes: taken, x: event.clientX, y: event.clientY, dx: 0, dy: 0 })
   }
   const onPointerMove = (event: PointerEvent) => {
     if (drag)
@@ -102,39 +114,42 @@ export function SheetBoard({ sheet, chosen, onChosen }: Props) {
   }
   const onPointerUp = () => {
     setPanning(null)
+    pointing.current = false
     if (!drag) return
-    const placement = sheet.placements[drag.index]
-    const dropped = shown.placements[drag.index]
     setDrag(null)
-    if (!placement || !dropped || placement.locked || Math.hypot(drag.dx, drag.dy) < 0.2) return
-    const to = { x: hundredth(dropped.x), y: hundredth(dropped.y) }
-    movePlacement(workbench, sheet.id, drag.index, to, `Move “${project.pieces[placement.piece]?.name}”`)
+    // What is dragged moves as one, so the first that is free tells how far.
+    const first = drag.indexes.find((i) => !sheet.placements[i]?.locked)
+    if (first === undefined || Math.hypot(drag.dx, drag.dy) < 0.2) return
+    const [from, to] = [sheet.placements[first], shown.placements[first]]
+    if (from && to)
+      movePlacements(
+        workbench,
+        { sheet: sheet.id, indexes: drag.indexes },
+        { x: to.x - from.x, y: to.y - from.y },
+      )
   }
   const onPieceKey = (event: KeyboardEvent, index: number) => {
-    const placement = sheet.placements[index]
-    if (!placement) return
-    const name = project.pieces[placement.piece]?.name
-    const step = event.shiftKey ? NUDGE * 10 : NUDGE
-    const changes: Record<string, Partial<Placement>> = {
-      ArrowLeft: { x: placement.x - step },
-      ArrowRight: { x: placement.x + step },
-      ArrowUp: { y: placement.y - step },
-      ArrowDown: { y: placement.y + step },
-      r: { rotation: (placement.rotation + 90) % 360 },
-      m: { mirrored: !placement.mirrored },
-      l: { locked: !placement.locked },
-    }
-    const change = changes[event.key]
-    if (!change) return
+    const all: Chosen = { sheet: sheet.id, indexes: indexes.includes(index) ? indexes : [index] }
+    const nudge = NUDGES[event.key]
+    const act = nudge
+      ? () => movePlacements(workbench, all, byStep(nudge, event.shiftKey ? 10 : 1))
+      : {
+          r: () => turnPlacements(workbench, all),
+          m: () => mirrorPlacements(workbench, all),
+          l: () => lockPlacements(workbench, all, !sheet.placements[index]?.locked),
+          ' ': () => toggle(index),
+          escape: () => choose([index]),
+        }[event.key.toLowerCase()]
+    if (!act) return
     event.preventDefault()
     event.stopPropagation()
-    movePlacement(workbench, sheet.id, index, change, `${KEY_LABELS[event.key] ?? 'Move'} “${name}”`)
+    act()
   }
   return (
     <Board
       ref={element}
       role="application"
-      aria-label="Sheet on its mat. Tab goes from piece to piece; arrow keys move it, r turns, m mirrors, l locks it."
+      aria-label="Sheet on its mat. Tab goes from piece to piece; space chooses several; arrow keys move, r turns, m mirrors, l locks."
       tabIndex={0}
       onKeyDown={(e) => onKey(e.key) && e.preventDefault()}
       onPointerDown={(e) => {
@@ -173,9 +188,9 @@ export function SheetBoard({ sheet, chosen, onChosen }: Props) {
               placement={placement}
               px={1 / view.scale}
               wrong={wrong.has(index)}
-              chosen={chosen?.sheet === sheet.id && chosen.index === index}
+              chosen={indexes.includes(index)}
               onPointerDown={(e) => take(e, index)}
-              onFocus={() => onChosen({ sheet: sheet.id, index })}
+              onFocus={() => !pointing.current && indexes.length < 2 && choose([index])}
               onKeyDown={(e) => onPieceKey(e, index)}
             />
           ))}
@@ -193,193 +208,32 @@ export function SheetBoard({ sheet, chosen, onChosen }: Props) {
   )
 }
 
-const hundredth = (v: number) => Math.round(v * 100) / 100
-
 /** Points on the screen within which a dragged piece is drawn to an edge. */
 const SNAP = 7
 
-/** The sheet with the dragged piece where the pointer holds it, drawn to edges near by. */
+/** The sheet with the dragged pieces where the pointer holds them, drawn to edges near by. */
 function moved(
   project: Project,
   sheet: Sheet | undefined,
   drag: Drag | null,
   reach: number,
 ): Sheet | undefined {
-  const dragged = drag && sheet?.placements[drag.index]
-  if (!sheet || !drag || !dragged || dragged.locked) return sheet
+  if (!sheet || !drag) return sheet
+  const { layout } = project
   const boxOf = (p: Placement): Box | null => {
     const piece = project.pieces[p.piece]
     return piece ? laidBox(project, piece, p) : null
   }
-  const free = { ...dragged, x: dragged.x + drag.dx, y: dragged.y + drag.dy }
-  const box = boxOf(free)
-  const others = sheet.placements.flatMap((p, i) => (i === drag.index ? [] : (boxOf(p) ?? [])))
-  const { layout } = project
-  const by = box ? snap(box, others, usableArea(sheet, layout), layout.spacing, reach) : { x: 0, y: 0 }
+  const isDragged = (p: Placement, i: number) => drag.indexes.includes(i) && !p.locked
+  const by = { x: drag.dx, y: drag.dy }
+  const carried = sheet.placements
+    .filter(isDragged)
+    .flatMap((p) => boxOf({ ...p, x: p.x + by.x, y: p.y + by.y }) ?? [])
+  if (carried.length === 0) return sheet
+  const others = sheet.placements.flatMap((p, i) => (isDragged(p, i) ? [] : (boxOf(p) ?? [])))
+  const snapped = snap(uniteBoxes(carried), others, usableArea(sheet, layout), layout.spacing, reach)
   const placements = sheet.placements.map((p, i) =>
-    i === drag.index ? { ...free, x: free.x + by.x, y: free.y + by.y } : p,
+    isDragged(p, i) ? { ...p, x: p.x + by.x + snapped.x, y: p.y + by.y + snapped.y } : p,
   )
   return { ...sheet, placements }
 }
-
-/** The mat under the sheet: a grid of centimetres. */
-function MatPicture({ layout, px }: { layout: Layout; px: number }) {
-  const { width, height } = layout.mat
-  return (
-    <g transform={`translate(${-layout.sheetAt.x} ${-layout.sheetAt.y})`}>
-      <defs>
-        <pattern id="mat" width={10} height={10} patternUnits="userSpaceOnUse">
-          <path d="M10 0V10H0" fill="none" stroke="#c9bfae" strokeWidth={px * 0.7} />
-        </pattern>
-      </defs>
-      <rect width={width} height={height} rx={3} fill="#e2d8c6" />
-      <rect width={width} height={height} rx={3} fill="url(#mat)" />
-    </g>
-  )
-}
-
-/** Register marks with the squares that are kept free for them; lit when something lies there. */
-function MarksPicture({
-  sheet,
-  layout,
-  px,
-  lit,
-}: {
-  sheet: Sheet
-  layout: Layout
-  px: number
-  lit: boolean
-}) {
-  const marks = layout.print?.marks
-  if (!marks) return null
-  const by = keepOut(marks)
-  return (
-    <g data-testid="marks">
-      {marksOf(sheet, marks).map(({ corner, x, y }) => (
-        <g key={corner}>
-          <rect
-            x={x - by}
-            y={y - by}
-            width={2 * by}
-            height={2 * by}
-            fill={lit ? 'rgb(163 39 29 / 0.18)' : 'rgb(217 178 95 / 0.2)'}
-            stroke={lit ? 'var(--alarm)' : '#9c7a2e'}
-            strokeWidth={px}
-            strokeDasharray={`${4 * px} ${3 * px}`}
-          />
-          <circle
-            cx={x}
-            cy={y}
-            r={(marks.size - marks.weight) / 2}
-            fill="none"
-            stroke="#2b1a2f"
-            strokeWidth={marks.weight}
-          />
-        </g>
-      ))}
-    </g>
-  )
-}
-
-type PlacedProps = {
-  project: Project
-  placement: Placement
-  px: number
-  wrong: boolean
-  chosen: boolean
-  onPointerDown: (event: PointerEvent) => void
-  onFocus: () => void
-  onKeyDown: (event: KeyboardEvent) => void
-}
-
-function PlacedPiece({ project, placement, px, wrong, chosen, ...handlers }: PlacedProps) {
-  const piece = project.pieces[placement.piece]
-  const paths = useMemo(() => (piece ? pathsOf(project, piece.id) : null), [project, piece])
-  const clip = useId()
-  if (!piece || !paths) return null
-  const [a, b, c, d, e, f] = placementTransform(project, piece, placement)
-  const name = `${piece.name}${piece.copies > 1 ? `, copy ${placement.copy + 1}` : ''}${placement.locked ? ', locked' : ''}${wrong ? ', overlaps, lies on a mark or leaves the margin' : ''}`
-  return (
-    // biome-ignore lint/a11y/useSemanticElements: a shape in a drawing cannot be a button element
-    <g
-      transform={`matrix(${a} ${b} ${c} ${d} ${e} ${f})`}
-      role="button"
-      tabIndex={0}
-      aria-label={name}
-      data-testid="placed"
-      data-wrong={wrong}
-      {...handlers}
-    >
-      <path
-        d={paths.outline}
-        fillRule="evenodd"
-        fill={wrong ? 'rgb(163 39 29 / 0.2)' : chosen ? 'rgb(125 42 95 / 0.16)' : 'rgb(255 253 248 / 0.42)'}
-        stroke={wrong ? 'var(--alarm)' : LINE_STYLES.cut.colour}
-        strokeWidth={(chosen ? 2.6 : 1.5) * px}
-      />
-      <PieceArt lines={project.lines} piece={piece} opacity={0.85} />
-      <clipPath id={clip}>
-        <path d={paths.outline} clipRule="evenodd" />
-      </clipPath>
-      <g clipPath={`url(#${clip})`} pointerEvents="none">
-        {paths.fills.map(({ colour, d: path }) => (
-          <path key={colour} d={path} fillRule="evenodd" fill={colour} fillOpacity={0.75} />
-        ))}
-      </g>
-      {paths.safe ? (
-        <path
-          d={paths.safe}
-          fill="none"
-          stroke="var(--teal)"
-          strokeWidth={px}
-          strokeDasharray={`${3 * px} ${3 * px}`}
-          pointerEvents="none"
-          data-testid="safe"
-        />
-      ) : null}
-      {paths.inner.map(({ role, d: path }) => (
-        <path
-          key={role}
-          d={path}
-          fill="none"
-          stroke={LINE_STYLES[role].colour}
-          strokeWidth={0.8 * LINE_STYLES[role].width * px}
-          strokeDasharray={LINE_STYLES[role].dash.map((x) => x * px * 0.8).join(' ')}
-          strokeLinecap={LINE_STYLES[role].round ? 'round' : 'butt'}
-          pointerEvents="none"
-        />
-      ))}
-    </g>
-  )
-}
-
-function pathsOf(project: Project, pieceId: string) {
-  const piece = project.pieces[pieceId]!
-  const edges = new Set([...piece.outline, ...piece.openings.flat()])
-  const byRole = new Map<keyof typeof LINE_STYLES, string>()
-  for (const line of linesOf(project, piece.lines))
-    if (!edges.has(line.id) && line.role !== 'skip')
-      byRole.set(line.role, (byRole.get(line.role) ?? '') + line.d)
-  const fills = new Map<string, string>()
-  for (const line of linesOf(project, piece.lines)) {
-    const fill = line.role === 'print' ? project.looks[line.look]?.fill : null
-    if (fill) fills.set(fill, (fills.get(fill) ?? '') + line.d)
-  }
-  const outline = outlineOf(project, piece)
-  const safe = project.layout.print?.safe ?? 0
-  const isPrinted = fills.size > 0 || piece.art?.front
-  const within = isPrinted && safe > 0 ? offset(unite([flatten(outline, 0.05)]), -safe) : []
-  return {
-    safe: within.map(ringPath).join(''),
-    fills: [...fills].map(([colour, d]) => ({ colour, d })),
-    outline:
-      writePath(outline) +
-      linesOf(project, piece.openings.flat())
-        .map((l) => l.d)
-        .join(''),
-    inner: [...byRole].map(([role, d]) => ({ role, d })),
-  }
-}
-
-const ringPath = (ring: Float64Array): string =>
-  `${ring.reduce((d, v, i) => (i % 2 === 0 ? `${d}${i === 0 ? 'M' : 'L'}${v}` : `${d} ${v}`), '')}Z`

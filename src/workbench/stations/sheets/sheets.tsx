@@ -13,10 +13,9 @@ import { Swatch } from '../../shelf/shelf'
 import { useDerived, useProject, useWorkbench } from '../../store/context'
 import { sheetsBehind } from './behind'
 import { ChosenPlacement } from './chosen-placement'
-import { changeLayout, keepOffcut, layOut } from './layout-edits'
+import { type Chosen, changeLayout, keepOffcut, layOut } from './layout-edits'
 import { NestingPanel } from './nesting-panel'
 import { PrintPanel } from './print-panel'
-import type { Chosen } from './sheet-board'
 import { useCheck } from './use-check'
 import type { Nesting } from './use-nesting'
 
@@ -157,7 +156,8 @@ export function Sheets({ sheetId, onSheet, chosen, onChosen, nesting }: Props) {
   const densities = useDerived((p) => p.layout.sheets.map((s) => densityOf(p, s)))
   const { overlapping, outside, onMarks } = useCheck(sheetId)
   const sheet = layout.sheets.find((s) => s.id === sheetId)
-  const placement = sheet && chosen?.sheet === sheet.id ? sheet.placements[chosen.index] : undefined
+  const here =
+    chosen?.sheet === sheet?.id && chosen?.indexes.some((i) => sheet?.placements[i]) ? chosen : null
   const paper = papers.find((p) => p.id === sheet?.paper)
   const offcut = useMemo(() => (sheet ? offcutOf(project, sheet) : null), [project, sheet])
   return (
@@ -211,10 +211,8 @@ export function Sheets({ sheetId, onSheet, chosen, onChosen, nesting }: Props) {
         {outside.length > 0 ? <Tag $tone="alarm">{outside.length} out of the margin here</Tag> : null}{' '}
         {onMarks.length > 0 ? <Tag $tone="alarm">{onMarks.length} on a register mark here</Tag> : null}
       </Section>
-      {placement && sheet && chosen ? (
-        <ChosenPlacement sheet={sheet} chosen={chosen} placement={placement} onChosen={onChosen} />
-      ) : null}
-      {layout.sheets.length > 0 && !(placement && sheet) ? (
+      {sheet && here ? <ChosenPlacement sheet={sheet} chosen={here} onChosen={onChosen} /> : null}
+      {layout.sheets.length > 0 && !here ? (
         <NestingPanel
           nesting={nesting}
           used={(best) =>
