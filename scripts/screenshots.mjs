@@ -100,6 +100,12 @@ const copyOf = async (ending) => {
   await post(`projects/${copy.id}`, 'PATCH', { name: found.name })
   return copy.id
 }
+const sachet = await copyOf('sachet')
+await shoot('art', async () => {
+  await page.goto(`${base}/projects/${sachet}/paper`)
+  await page.getByLabel('Choose Sachet').click()
+  await seen('art')
+})
 const labels = await copyOf('labels')
 await shoot('print', async () => {
   await page.goto(`${base}/projects/${labels}/sheets`)
@@ -122,5 +128,5 @@ await shoot('fill', async () => {
   await seen('placed')
   await page.getByTestId('placed').first().focus()
 })
-for (const id of [caddy.id, labels, tags]) await post(`projects/${id}`, 'DELETE')
+for (const id of [caddy.id, sachet, labels, tags]) await post(`projects/${id}`, 'DELETE')
 await browser.close()

@@ -1,6 +1,7 @@
 import { guillotine, jigsaw } from '../../corpus/cut-up'
 import { TEMPLATES } from '../../corpus/templates'
 import { type Paper, PLAIN_SETTINGS } from '../../src/core/document/paper'
+import { plainLine } from '../../src/core/document/plain-line'
 import { emptyProject, type Line, type Piece, type Project } from '../../src/core/document/schema'
 import { type NestProblem, nest } from '../../src/core/nesting'
 import { nestSheets } from '../../src/core/sheets/nest'
@@ -66,18 +67,7 @@ function jobOf(templates: readonly number[], copies: number, scale: number): Pro
       const cuts = piece.lines.filter((l) => l.role === 'cut' && l.d.endsWith('Z'))
       if (cuts.length === 0) continue
       const ids = cuts.map((l, i) => {
-        lines[`${id}-${i}`] = {
-          id: `${id}-${i}`,
-          source: 's',
-          look: 'k',
-          d: l.d,
-          label: null,
-          role: 'cut',
-          sure: true,
-          why: '',
-          fold: null,
-          held: null,
-        }
+        lines[`${id}-${i}`] = plainLine(`${id}-${i}`, 'cut', l.d)
         return `${id}-${i}`
       })
       pieces[id] = { id, name: piece.name, outline: [ids[0]!], openings: [], lines: ids, paper: null, copies }

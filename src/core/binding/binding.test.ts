@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest'
 import { applyChanges, setLines } from '../document/edits'
 import { decisionsLeft, familiesOf, habitKeyOf } from '../document/families'
 import { looseLines, roleCounts, sizeOfPiece } from '../document/pieces'
+import { plainLine } from '../document/plain-line'
 import { emptyProject, type Project, projectSchema, type Role } from '../document/schema'
 import { readDrawing } from '../intake/formats'
 import { accordionFolds } from './accordions'
@@ -133,21 +134,7 @@ describe('pieces that share edges', () => {
     const project: Project = {
       ...emptyProject('Grid'),
       lines: Object.fromEntries(
-        all.map(([id, role, d]) => [
-          id,
-          {
-            id,
-            source: 's',
-            look: 's-look-1',
-            d,
-            label: null,
-            role,
-            sure: true,
-            why: 'x',
-            fold: null,
-            held: null,
-          },
-        ]),
+        all.map(([id, role, d]) => [id, plainLine(id, role, d, { look: 's-look-1' })]),
       ),
     }
     return rebind(project, 'find')[0]
@@ -199,21 +186,7 @@ describe('accordions', () => {
     const project: Project = {
       ...emptyProject('Strip'),
       lines: Object.fromEntries(
-        all.map(([d, role], k) => [
-          `l${k}`,
-          {
-            id: `l${k}`,
-            source: 's',
-            look: 's-look-1',
-            d,
-            label: null,
-            role,
-            sure: true,
-            why: 'x',
-            fold: null,
-            held: null,
-          },
-        ]),
+        all.map(([d, role], k) => [`l${k}`, plainLine(`l${k}`, role, d, { look: 's-look-1' })]),
       ),
     }
     return [...accordionFolds(rebind(project, 'find')[0]).values()]

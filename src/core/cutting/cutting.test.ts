@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { PLAIN_CUTTER } from '../document/cutter'
 import { type Paper, PLAIN_SETTINGS } from '../document/paper'
+import { plainLine } from '../document/plain-line'
 import {
   emptyProject,
   type Finding,
@@ -29,20 +30,7 @@ const rect = (x: number, y: number, w: number, h: number) =>
 
 function project(lines: [string, Role, string][], dashedScores = false): { project: Project; sheet: Sheet } {
   const base = emptyProject('Test')
-  const all = lines.map(
-    ([id, role, d]): Line => ({
-      id,
-      source: 's',
-      look: 'k',
-      d,
-      label: null,
-      role,
-      sure: true,
-      why: '',
-      fold: null,
-      held: null,
-    }),
-  )
+  const all = lines.map(([id, role, d]): Line => plainLine(id, role, d))
   const piece = {
     id: 'p',
     name: 'P',

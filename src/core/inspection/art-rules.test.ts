@@ -1,18 +1,17 @@
 import { describe, expect, it } from 'vitest'
 import { rebind } from '../binding/reconcile'
+import { plainLine } from '../document/plain-line'
 import { emptyProject, type LaidArt, type Project, USUAL_PRINT } from '../document/schema'
 import { inspect } from '.'
 
 /** A card of 100 by 50 mm with a picture of 1000 by 500 pixels on it. */
 function card(laid: Partial<LaidArt> = {}, print: Project['layout']['print'] = USUAL_PRINT): Project {
-  const line = { id: 'a', source: 's', look: 'k', d: 'M0 0L100 0L100 50L0 50Z', label: null } as const
-  const state = { role: 'cut', sure: true, why: '', fold: null, held: null } as const
   const empty = emptyProject('Card')
   const [project] = rebind(
     {
       ...empty,
       looks: { k: { stroke: '#000000', fill: null, dash: [], width: 1, layers: [] } },
-      lines: { a: { ...line, ...state } },
+      lines: { a: plainLine('a', 'cut', 'M0 0L100 0L100 50L0 50Z') },
     },
     'find',
   )

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { applyFix } from '../binding/apply-fix'
 import { rebind } from '../binding/reconcile'
 import { type Paper, PLAIN_SETTINGS } from '../document/paper'
+import { plainLine } from '../document/plain-line'
 import { DEFAULT_LIMITS, emptyProject, type Line, type Project, type Role } from '../document/schema'
 import { inspect } from '.'
 
@@ -9,20 +10,7 @@ const rect = (x: number, y: number, w: number, h: number) =>
   `M${x} ${y}L${x + w} ${y}L${x + w} ${y + h}L${x} ${y + h}Z`
 
 function project(lines: [string, Role, string][]): Project {
-  const all = lines.map(
-    ([id, role, d]): Line => ({
-      id,
-      source: 's',
-      look: 'k',
-      d,
-      label: null,
-      role,
-      sure: true,
-      why: '',
-      fold: null,
-      held: null,
-    }),
-  )
+  const all = lines.map(([id, role, d]): Line => plainLine(id, role, d))
   const base: Project = {
     ...emptyProject('Test'),
     looks: { k: { stroke: '#000000', fill: null, dash: [], width: 1, layers: [] } },

@@ -3,7 +3,7 @@ import type { Bin, Pose } from './bin'
 
 /** Places tried all over the bin, places tried near where it lies, and how many of them are looked at closer. */
 export type Effort = { wide: number; near: number; closer: number }
-export const USUAL: Effort = { wide: 24, near: 12, closer: 3 }
+export const USUAL: Effort = { wide: 40, near: 20, closer: 3 }
 
 type Found = Pose & { loss: number }
 

@@ -3,7 +3,7 @@ import { shuffled } from './random'
 import { bestPlace } from './search'
 
 /** Rounds without a better state before a strike, and strikes before it is given up. */
-const PATIENCE = { rounds: 20, strikes: 1 }
+const PATIENCE = { rounds: 40, strikes: 1 }
 
 /** How fast the weight of an overlap grows, from the least one to the greatest, and falls where there is none. */
 const GROWS = { least: 1.1, most: 1.5, falls: 0.95 }

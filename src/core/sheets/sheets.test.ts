@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { type Paper, PLAIN_SETTINGS } from '../document/paper'
 import { outlineOf } from '../document/pieces'
+import { plainLine } from '../document/plain-line'
 import { emptyProject, type Piece, type Project, type Sheet, USUAL_PRINT } from '../document/schema'
 import { boundsOf, boxHolds } from '../geometry/measure'
 import { transformContour } from '../geometry/path'
@@ -28,18 +29,7 @@ const rect = (w: number, h: number) => `M0 0L${w} 0L${w} ${h}L0 ${h}Z`
 /** A project of rectangles or other outlines, one piece each. */
 function projectOf(outlines: { d: string; copies?: number; paper?: string | null }[]): Project {
   const project = emptyProject('Test')
-  const lines = outlines.map(({ d }, i) => ({
-    id: `l${i}`,
-    source: 's',
-    look: 'k',
-    d,
-    label: null,
-    role: 'cut' as const,
-    sure: true,
-    why: '',
-    fold: null,
-    held: null,
-  }))
+  const lines = outlines.map(({ d }, i) => plainLine(`l${i}`, 'cut', d))
   const pieces = outlines.map(
     ({ copies = 1, paper: p = null }, i): Piece => ({
       id: `p${i}`,

@@ -115,6 +115,7 @@ export const api = {
   changeCutter: (id: string, fields: CutterFields) =>
     call<{ cutter: Cutter }>('PUT', at('cutters', id), fields),
   removeCutter: (id: string) => call<object>('DELETE', at('cutters', id)),
+  restoreCutter: (id: string) => call<object>('POST', at('cutters', id, 'restore')),
   job: (id: string) => call<{ job: JobView }>('GET', at('jobs', id)),
   commandJob: (id: string, command: JobCommand) => call<{ job: JobView }>('POST', at('jobs', id, command)),
 }

@@ -1,5 +1,4 @@
 'use client'
-import { useState } from 'react'
 import styled from 'styled-components'
 import {
   type CutSetting,
@@ -10,22 +9,13 @@ import {
   TOOL_ROLES,
   type ToolRole,
 } from '@/core/document/paper'
-import { Button, QuietButton } from '@/kit/button'
-import { Dialog } from '@/kit/dialog'
 import { LengthField, NameField, NumberEntry } from '@/kit/field'
-import { Row } from '@/kit/surface'
+import { EntryGrid, type Library, LibraryDialog } from '../../library-dialog'
 import { ROLE_NAMES } from '../../role-names'
 import { api } from '../../store/api'
 import { useProject, useWorkbench } from '../../store/context'
 import { Leftovers } from './leftovers'
 
-const Grid = styled.div`
-  display: grid;
-  grid-template-columns: repeat(4, 1fr);
-  gap: 12px 14px;
-  margin-bottom: 18px;
-  align-items: start;
-`
 const Colour = styled.label`
   display: flex;
   flex-direction: column;
@@ -66,50 +56,31 @@ const NEW: PaperFields = {
 /** The fields of a paper, with the settings of the cutter for each role. */
 export function PaperDialog({ paper, onClose }: { paper: Paper | null; onClose: () => void }) {
   const workbench = useWorkbench()
-  const unit = useProject((s) => s.project.unit)
-  const [fields, setFields] = useState<PaperFields>(() => {
-    if (!paper) return NEW
-    const { id: _, ...rest } = paper
-    return rest
-  })
-  const [wrong, setWrong] = useState<string | null>(null)
-  const set = (some: Partial<PaperFields>) => setFields((f) => ({ ...f, ...some }))
-  const setRole = (role: ToolRole, some: Partial<CutSetting>) =>
-    setFields((f) => ({ ...f, settings: { ...f.settings, [role]: { ...f.settings[role], ...some } } }))
-
-  const reloaded = async (work: Promise<unknown>) => {
-    try {
-      await work
-      workbench.setPapers((await api.papers()).papers)
-      onClose()
-    } catch (error) {
-      setWrong((error as Error).message)
-    }
-  }
-  const save = () => {
-    const checked = paperFieldsSchema.safeParse(fields)
-    if (!checked.success) setWrong(checked.error.issues[0]?.message ?? 'Something does not fit.')
-    else void reloaded(paper ? api.changePaper(paper.id, checked.data) : api.addPaper(checked.data))
-  }
-  const remove = () => {
-    if (!paper) return
-    void reloaded(api.removePaper(paper.id)).then(() =>
-      workbench.say({
-        message: `“${paper.name}” is out of the library.`,
-        tone: 'calm',
-        action: {
-          label: 'Put it back',
-          run: () => {
-            workbench.say(null)
-            void api.restorePaper(paper.id).then(async () => workbench.setPapers((await api.papers()).papers))
-          },
-        },
-      }),
-    )
+  const library: Library<PaperFields> = {
+    noun: 'paper',
+    schema: paperFieldsSchema,
+    add: api.addPaper,
+    change: api.changePaper,
+    remove: api.removePaper,
+    restore: api.restorePaper,
+    reload: async () => workbench.setPapers((await api.papers()).papers),
   }
   return (
-    <Dialog title={paper ? `Paper “${paper.name}”` : 'New paper'} isOpen onClose={onClose}>
-      <Grid>
+    <LibraryDialog library={library} entry={paper} fresh={NEW} onClose={onClose}>
+      {(fields, set) => <Fields fields={fields} set={set} />}
+    </LibraryDialog>
+  )
+}
+
+type FieldsProps = { fields: PaperFields; set: (some: Partial<PaperFields>) => void }
+
+function Fields({ fields, set }: FieldsProps) {
+  const unit = useProject((s) => s.project.unit)
+  const setRole = (role: ToolRole, some: Partial<CutSetting>) =>
+    set({ settings: { ...fields.settings, [role]: { ...fields.settings[role], ...some } } })
+  return (
+    <>
+      <EntryGrid>
         <div style={{ gridColumn: 'span 2' }}>
           <NameField label="Name" value={fields.name} onCommit={(name) => set({ name })} />
         </div>
@@ -155,7 +126,7 @@ export function PaperDialog({ paper, onClose }: { paper: Paper | null; onClose: 
             onChange={(e) => set({ backColour: e.target.value })}
           />
         </Colour>
-      </Grid>
+      </EntryGrid>
       <Leftovers
         leftovers={fields.leftovers ?? []}
         unit={unit}
@@ -217,20 +188,6 @@ export function PaperDialog({ paper, onClose }: { paper: Paper | null; onClose: 
           })}
         </tbody>
       </Table>
-      {wrong ? (
-        <p role="alert" style={{ color: 'var(--alarm)', marginBottom: 12 }}>
-          {wrong}
-        </p>
-      ) : null}
-      <Row>
-        <Button onPress={save}>Save paper</Button>
-        <QuietButton onPress={onClose}>Leave as it was</QuietButton>
-        {paper ? (
-          <QuietButton onPress={remove} style={{ marginLeft: 'auto' }}>
-            Take out of the library
-          </QuietButton>
-        ) : null}
-      </Row>
-    </Dialog>
+    </>
   )
 }

@@ -1,0 +1,103 @@
+'use client'
+import { type ReactNode, useState } from 'react'
+import styled from 'styled-components'
+import type { z } from 'zod'
+import { Button, QuietButton } from '@/kit/button'
+import { Dialog } from '@/kit/dialog'
+import { Row } from '@/kit/surface'
+import { useWorkbench } from './store/context'
+
+/** A library on the server, of papers or cutters. */
+export type Library<F> = {
+  /** what one of its entries is called */
+  noun: string
+  schema: z.ZodType<F>
+  add: (fields: F) => Promise<unknown>
+  change: (id: string, fields: F) => Promise<unknown>
+  remove: (id: string) => Promise<unknown>
+  restore: (id: string) => Promise<unknown>
+  /** fetches it anew for the page */
+  reload: () => Promise<void>
+}
+
+type Props<F> = {
+  library: Library<F>
+  /** null makes a new one */
+  entry: (F & { id: string }) | null
+  fresh: F
+  onClose: () => void
+  children: (fields: F, set: (some: Partial<F>) => void) => ReactNode
+}
+
+/** The fields of a library's entry as one form: saved together, checked at once, taken out with a way back. */
+export function LibraryDialog<F extends { name: string }>({
+  library,
+  entry,
+  fresh,
+  onClose,
+  children,
+}: Props<F>) {
+  const workbench = useWorkbench()
+  const { noun } = library
+  const [fields, setFields] = useState<F>(entry ?? fresh)
+  const [wrong, setWrong] = useState<string | null>(null)
+  const reloaded = async (work: Promise<unknown>): Promise<boolean> => {
+    try {
+      await work
+      await library.reload()
+      onClose()
+      return true
+    } catch (error) {
+      setWrong((error as Error).message)
+      return false
+    }
+  }
+  const save = () => {
+    const checked = library.schema.safeParse(fields)
+    if (!checked.success) setWrong(checked.error.issues[0]?.message ?? 'Something does not fit.')
+    else void reloaded(entry ? library.change(entry.id, checked.data) : library.add(checked.data))
+  }
+  const remove = async ({ id, name }: F & { id: string }) => {
+    if (!(await reloaded(library.remove(id)))) return
+    workbench.say({
+      message: `“${name}” is out of the library.`,
+      tone: 'calm',
+      action: {
+        label: 'Put it back',
+        run: () => {
+          workbench.say(null)
+          void library.restore(id).then(library.reload)
+        },
+      },
+    })
+  }
+  const title = `${noun.charAt(0).toUpperCase()}${noun.slice(1)}`
+  return (
+    <Dialog title={entry ? `${title} “${entry.name}”` : `New ${noun}`} isOpen onClose={onClose}>
+      {children(fields, (some) => setFields((f) => ({ ...f, ...some })))}
+      {wrong ? (
+        <p role="alert" style={{ color: 'var(--alarm)', marginBottom: 12 }}>
+          {wrong}
+        </p>
+      ) : null}
+      <Row>
+        <Button onPress={save}>Save {noun}</Button>
+        <QuietButton onPress={onClose}>Leave as it was</QuietButton>
+        {entry ? (
+          <QuietButton onPress={() => void remove(entry)} style={{ marginLeft: 'auto' }}>
+            Take out of the library
+          </QuietButton>
+        ) : null}
+      </Row>
+    </Dialog>
+  )
+}
+
+/** Fields of a library's entry side by side. */
+export const EntryGrid = styled.div`
+  display: grid;
+  grid-template-columns: repeat(4, 1fr);
+  gap: 12px 14px;
+  margin-bottom: 18px;
+  align-items: start;
+`
