@@ -83,9 +83,9 @@ const until = (id: string, fits: (state: JobState) => boolean) =>
   })
 
 /** A job whose sheet is loaded. */
-const started = async (bench: Bench = BENCH) => {
+const started = async (bench: Bench = BENCH, queue: string[] = []) => {
   const project = await createProject(emptyProject('Fair'), [])
-  const job = await startJob(project, plan, 'Fair, sheet 1 of 1', bench)
+  const job = await startJob(project, plan, 'Fair, sheet 1 of 1', bench, queue)
   await commandJob(job.id, 'resume')
   return { project, job }
 }
@@ -159,14 +159,14 @@ describe('a job on the stand-in cutter', () => {
   })
 
   it('runs a sheet once more while it is still in, and loads any other', async () => {
-    const { project, job } = await started()
+    const { project, job } = await started(BENCH, ['s2'])
     for (const _ of plan.passes) {
       await until(job.id, (s) => s.status === 'tool-change')
       await commandJob(job.id, 'resume')
     }
     await until(job.id, (s) => s.status === 'unload')
     const again = await startJob(project, { ...plan, passes: plan.passes.slice(0, 1) }, 'Scores', BENCH)
-    expect(again.state.status).toBe('running')
+    expect(again.state).toMatchObject({ status: 'running', queue: ['s2'] })
     expect((await viewJob(job.id)).state.status).toBe('done')
     await until(again.id, (s) => s.status === 'tool-change')
     await commandJob(again.id, 'resume')

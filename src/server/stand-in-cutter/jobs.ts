@@ -94,7 +94,8 @@ export async function startJob(
     y: 0,
     deviation: null,
     register: wordsOf(scanned),
-    queue: [...queue],
+    // A pass that is run again in between leaves what comes after as it was.
+    queue: stillIn && queue.length === 0 ? live.state.queue : [...queue],
   }
   await database()
   const row = await JobRow.create({
@@ -151,7 +152,7 @@ async function begin(live: Live): Promise<void> {
     run(live)
   } catch (error) {
     if (!(error instanceof Problem)) throw error
-    update(live, 'load', error.message)
+    if (live.state.status === 'load') update(live, 'load', error.message)
   }
 }
 

@@ -130,6 +130,8 @@ export function SheetBoard({ sheet, chosen, onChosen }: Props) {
   }
   const onPieceKey = (event: KeyboardEvent, index: number) => {
     const all: Chosen = { sheet: sheet.id, indexes: indexes.includes(index) ? indexes : [index] }
+    // Keys held with these are the browser's.
+    if (event.ctrlKey || event.metaKey || event.altKey) return
     const nudge = NUDGES[event.key]
     const act = nudge
       ? () => movePlacements(workbench, all, byStep(nudge, event.shiftKey ? 10 : 1))
