@@ -5,24 +5,24 @@ import { shapeOf } from '../../core/geometry/shape'
 /** More path data than this is too much for a small picture; the longest lines are drawn. */
 const MAX_CHARACTERS = 120_000
 
-/** A small picture of a project's cut and score lines, as SVG of numbers only. */
+/** A small picture of a project's lines, as SVG of numbers only: cuts, folds, and what is drawn or printed. */
 export function drawThumbnail(project: Project): string {
   const lines = Object.values(project.lines)
     .filter((l) => l.role !== 'skip')
     .sort((a, b) => shapeOf(b.d).length - shapeOf(a.d).length)
   const box = uniteBoxes(lines.map((l) => shapeOf(l.d).box))
   if (lines.length === 0) return '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 1 1"/>'
-  const paths = { fold: '', cut: '' }
+  const paths = { fold: '', cut: '', drawn: '' }
   let left = MAX_CHARACTERS
   for (const { d, role } of lines) {
     left -= d.length
     if (left < 0) break
-    paths[role === 'cut' ? 'cut' : 'fold'] += d
+    paths[role === 'cut' ? 'cut' : role === 'print' || role === 'pen' ? 'drawn' : 'fold'] += d
   }
   const pad = Math.max(widthOf(box), heightOf(box)) * 0.03
   const view = [box.minX - pad, box.minY - pad, widthOf(box) + 2 * pad, heightOf(box) + 2 * pad].map((v) =>
     v.toFixed(2),
   )
   const stroke = 'fill="none" vector-effect="non-scaling-stroke"'
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${view.join(' ')}"><path d="${paths.fold}" ${stroke} stroke="#8a3b6b" stroke-width="1" stroke-dasharray="4 3"/><path d="${paths.cut}" ${stroke} stroke="#2b1a2f" stroke-width="1.4"/></svg>`
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${view.join(' ')}"><path d="${paths.drawn}" ${stroke} stroke="#bba6b5" stroke-width="1"/><path d="${paths.fold}" ${stroke} stroke="#8a3b6b" stroke-width="1" stroke-dasharray="4 3"/><path d="${paths.cut}" ${stroke} stroke="#2b1a2f" stroke-width="1.4"/></svg>`
 }

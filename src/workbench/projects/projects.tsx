@@ -8,6 +8,7 @@ import { Button, IconButton } from '@/kit/button'
 import { NameField } from '@/kit/field'
 import { Notice } from '@/kit/notice'
 import { HiddenInput, Muted, Row, Tag } from '@/kit/surface'
+import { count } from '../count'
 import { api, type ListedProject } from '../store/api'
 import type { NoticeState } from '../store/project-store'
 import { ImportProgress } from './import-progress'
@@ -240,7 +241,11 @@ function ProjectCard({ project, onRename, onDuplicate, onRemove }: CardProps) {
           </IconButton>
         </Row>
         <Muted style={{ margin: '2px 0 8px' }}>
-          {pieces} pieces, {lines} lines{sheets > 0 ? `, ${sheets} sheets` : ''}
+          {[
+            count(pieces, 'piece'),
+            count(lines, 'line'),
+            ...(sheets > 0 ? [count(sheets, 'sheet')] : []),
+          ].join(', ')}
         </Muted>
         {toDecide > 0 ? <Tag $tone="brass">{toDecide} to decide</Tag> : <Tag $tone="teal">all decided</Tag>}
       </div>

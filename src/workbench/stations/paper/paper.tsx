@@ -7,6 +7,7 @@ import type { Paper as PaperKind } from '@/core/document/paper'
 import { formatSize } from '@/core/units/length'
 import { IconButton, QuietButton } from '@/kit/button'
 import { Muted, Row, Section } from '@/kit/surface'
+import { count } from '../../count'
 import { Swatch } from '../../shelf/shelf'
 import { useProject, useWorkbench } from '../../store/context'
 import { ArtPanel } from './art-panel'
@@ -144,5 +145,3 @@ export function Paper() {
     </>
   )
 }
-
-const count = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`
