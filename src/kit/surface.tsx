@@ -15,6 +15,17 @@ export const Section = styled.section`
   }
 `
 
+/** Something that lies on a panel like a slip of paper. */
+export const Leaf = styled.div`
+  padding: 10px 12px;
+  border-radius: var(--radius);
+  background: var(--paper);
+  box-shadow: var(--lift);
+  & + & {
+    margin-top: 9px;
+  }
+`
+
 export const Muted = styled.p`
   color: var(--ink-soft);
   font-size: 13.5px;
@@ -39,12 +50,4 @@ export const Tag = styled.span<{ $tone?: 'brass' | 'teal' | 'alarm' | 'plain' }>
   white-space: nowrap;
   background: ${({ $tone = 'plain' }) => ($tone === 'plain' ? 'var(--paper-sunk)' : `var(--${$tone}-wash)`)};
   color: ${({ $tone = 'plain' }) => ($tone === 'plain' ? 'var(--ink-soft)' : `var(--${$tone})`)};
-`
-
-export const HiddenInput = styled.input`
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  opacity: 0;
-  pointer-events: none;
 `

@@ -6,8 +6,9 @@ import { type DragEvent, useRef, useState } from 'react'
 import styled from 'styled-components'
 import { Button, IconButton } from '@/kit/button'
 import { NameField } from '@/kit/field'
+import { FileButton } from '@/kit/file-button'
 import { Notice } from '@/kit/notice'
-import { HiddenInput, Muted, Row, Tag } from '@/kit/surface'
+import { Muted, Row, Tag } from '@/kit/surface'
 import { count } from '../count'
 import { api, type ListedProject } from '../store/api'
 import type { NoticeState } from '../store/project-store'
@@ -87,7 +88,6 @@ export function Projects({ initial }: { initial: ListedProject[] }) {
   const [projects, setProjects] = useState(initial)
   const [over, setOver] = useState(false)
   const [notice, setNotice] = useState<NoticeState | null>(null)
-  const input = useRef<HTMLInputElement>(null)
   // Several files become one project: the first begins it, each other is laid beside it.
   const begun = useRef<{ id: string; revision: number } | null>(null)
   const importing = useImport(
@@ -162,21 +162,9 @@ export function Projects({ initial }: { initial: ListedProject[] }) {
           </Muted>
           <ImportProgress importing={importing} />
         </div>
-        <Button onPress={() => input.current?.click()}>
+        <FileButton label="Drawing to begin with" accept={ACCEPTED} multiple button={Button} onFiles={take}>
           <FileUp size={17} /> Choose a file
-        </Button>
-        <HiddenInput
-          ref={input}
-          type="file"
-          accept={ACCEPTED}
-          multiple
-          aria-label="Drawing to begin with"
-          tabIndex={-1}
-          onChange={(e) => {
-            take([...(e.target.files ?? [])])
-            e.target.value = ''
-          }}
-        />
+        </FileButton>
       </Drop>
       {projects.length === 0 ? <Muted>No project yet. The first drawing makes one.</Muted> : null}
       <List>

@@ -1,12 +1,12 @@
 'use client'
 import { FilePlus2 } from 'lucide-react'
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import styled from 'styled-components'
 import type { Reading, Source } from '@/core/document/schema'
 import { formatSize } from '@/core/units/length'
-import { QuietButton } from '@/kit/button'
 import { NumberEntry } from '@/kit/field'
-import { HiddenInput, Muted, Row, Section, Tag } from '@/kit/surface'
+import { FileButton } from '@/kit/file-button'
+import { Muted, Row, Section, Tag } from '@/kit/surface'
 import { ImportProgress } from '../../projects/import-progress'
 import { ACCEPTED, useImport } from '../../projects/use-import'
 import { api, type Lay } from '../../store/api'
@@ -48,7 +48,6 @@ const Size = styled.p`
 export function Gather() {
   const sources = useProject((s) => s.project.sources)
   const workbench = useWorkbench()
-  const input = useRef<HTMLInputElement>(null)
   const [lay, setLay] = useState<Lay>('beside')
   const importing = useImport((file, importId, signal) =>
     workbench.ask((id, base) => api.addFile(id, base, file, lay, importId, signal)),
@@ -81,22 +80,15 @@ export function Gather() {
           </label>
         </Choices>
         <Row style={{ marginTop: 10 }}>
-          <QuietButton onPress={() => input.current?.click()}>
+          <FileButton
+            label="File to add"
+            accept={ACCEPTED}
+            multiple
+            onFiles={(files) => void importing.start(files)}
+          >
             <FilePlus2 size={16} /> Add a file
-          </QuietButton>
+          </FileButton>
         </Row>
-        <HiddenInput
-          ref={input}
-          type="file"
-          accept={ACCEPTED}
-          multiple
-          tabIndex={-1}
-          aria-label="File to add"
-          onChange={(e) => {
-            void importing.start([...(e.target.files ?? [])])
-            e.target.value = ''
-          }}
-        />
         <ImportProgress importing={importing} />
       </Section>
     </>

@@ -1,6 +1,5 @@
 'use client'
 import { ImagePlus, RotateCw, Trash2 } from 'lucide-react'
-import { useRef } from 'react'
 import styled from 'styled-components'
 import { sizeOfArt } from '@/core/document/art'
 import { makeEdit } from '@/core/document/edits'
@@ -14,22 +13,16 @@ import {
 } from '@/core/document/schema'
 import { isAboutArt, openFindings } from '@/core/inspection'
 import { formatSize } from '@/core/units/length'
-import { IconButton, QuietButton } from '@/kit/button'
+import { IconButton } from '@/kit/button'
 import { Choice, Select } from '@/kit/choice'
 import { LengthField } from '@/kit/field'
-import { HiddenInput, Muted, Row, Section } from '@/kit/surface'
+import { FileButton } from '@/kit/file-button'
+import { Leaf, Muted, Row, Section } from '@/kit/surface'
 import { api } from '../../store/api'
 import { useProject, useWorkbench } from '../../store/context'
 import { Noticed } from '../noticed'
 
-const Side = styled.div`
-  padding: 10px 12px;
-  border-radius: var(--radius);
-  background: var(--paper);
-  box-shadow: var(--lift);
-  & + & {
-    margin-top: 9px;
-  }
+const Side = styled(Leaf)`
   h3 {
     font-size: 14.5px;
     overflow: hidden;
@@ -82,7 +75,6 @@ export function ArtPanel() {
 
 function OneSide({ side, chosen }: { side: SideOfPaper; chosen: readonly Piece[] }) {
   const workbench = useWorkbench()
-  const input = useRef<HTMLInputElement>(null)
   const unit = useProject((s) => s.project.unit)
   const lines = useProject((s) => s.project.lines)
   const [first] = chosen
@@ -90,8 +82,7 @@ function OneSide({ side, chosen }: { side: SideOfPaper; chosen: readonly Piece[]
   const art = useProject((s) => (laid ? s.project.art?.[laid.art] : undefined))
   const where = SIDE_NAMES[side]
   const what = chosen.length === 1 ? `“${first?.name}”` : `${chosen.length} pieces`
-  const put = (files: FileList | null) => {
-    const file = files?.[0]
+  const put = ([file]: readonly File[]) => {
     if (file)
       void workbench.ask((id, base) =>
         api.addArt(
@@ -126,7 +117,7 @@ function OneSide({ side, chosen }: { side: SideOfPaper; chosen: readonly Piece[]
       onDragOver={(e) => e.preventDefault()}
       onDrop={(e) => {
         e.preventDefault()
-        put(e.dataTransfer.files)
+        put([...e.dataTransfer.files])
       }}
     >
       <Row style={{ justifyContent: 'space-between', flexWrap: 'nowrap' }}>
@@ -215,21 +206,10 @@ function OneSide({ side, chosen }: { side: SideOfPaper; chosen: readonly Piece[]
         </Fields>
       ) : null}
       <Row style={{ marginTop: 9 }}>
-        <QuietButton onPress={() => input.current?.click()}>
+        <FileButton label={`Picture for the ${where}`} accept={ACCEPTED} onFiles={put}>
           <ImagePlus size={15} /> {laid ? 'Another picture' : `Put a picture on the ${where}`}
-        </QuietButton>
+        </FileButton>
       </Row>
-      <HiddenInput
-        ref={input}
-        type="file"
-        accept={ACCEPTED}
-        tabIndex={-1}
-        aria-label={`Picture for the ${where}`}
-        onChange={(e) => {
-          put(e.target.files)
-          e.target.value = ''
-        }}
-      />
     </Side>
   )
 }

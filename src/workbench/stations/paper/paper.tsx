@@ -6,25 +6,18 @@ import { makeEdit } from '@/core/document/edits'
 import type { Paper as PaperKind } from '@/core/document/paper'
 import { formatSize } from '@/core/units/length'
 import { IconButton, QuietButton } from '@/kit/button'
-import { Muted, Row, Section } from '@/kit/surface'
+import { Leaf, Muted, Row, Section } from '@/kit/surface'
 import { count } from '../../count'
 import { Swatch } from '../../shelf/shelf'
 import { useProject, useWorkbench } from '../../store/context'
 import { ArtPanel } from './art-panel'
 import { PaperDialog } from './paper-dialog'
 
-const Leaf = styled.li`
+const PaperLeaf = styled(Leaf)`
   display: grid;
   grid-template-columns: auto 1fr auto;
   gap: 4px 12px;
   align-items: center;
-  padding: 10px 12px;
-  border-radius: var(--radius);
-  background: var(--paper);
-  box-shadow: var(--lift);
-  & + & {
-    margin-top: 9px;
-  }
   h3 {
     font-size: 15px;
   }
@@ -95,7 +88,7 @@ export function Paper() {
           {papers.map((paper) => {
             const used = all.filter((p) => p.paper === paper.id).length
             return (
-              <Leaf key={paper.id} data-testid="paper">
+              <PaperLeaf as="li" key={paper.id} data-testid="paper">
                 <Swatch
                   style={{
                     width: 34,
@@ -134,7 +127,7 @@ export function Paper() {
                     </select>
                   ) : null}
                 </Row>
-              </Leaf>
+              </PaperLeaf>
             )
           })}
         </ul>
