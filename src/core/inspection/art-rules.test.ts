@@ -68,4 +68,19 @@ describe('art on a piece', () => {
     const coarse = inspect(card({ fit: 'exact', width: 300 }))
     expect(coarse).toMatchObject([{ message: /has 85 pixels an inch .* 3544 pixels wide/ }])
   })
+
+  it('is told where its piece lies mirrored on a sheet', () => {
+    const project = card()
+    const [piece] = Object.keys(project.pieces)
+    const placement = { piece: piece!, copy: 0, x: 10, y: 10, rotation: 0 }
+    const laid = (mirrored: boolean): Project => ({
+      ...project,
+      layout: {
+        ...project.layout,
+        sheets: [{ id: 's', paper: 'p', width: 210, height: 297, placements: [{ ...placement, mirrored }] }],
+      },
+    })
+    expect(told(laid(false))).toEqual([])
+    expect(inspect(laid(true))).toMatchObject([{ rule: 'art-mirrored', message: /printed mirrored/ }])
+  })
 })

@@ -1,6 +1,7 @@
 import type { Paper } from '../document/paper'
 import type { Finding, Project } from '../document/schema'
 import { artCoarse } from './art-coarse'
+import { artMirrored } from './art-mirrored'
 import { artShort } from './art-short'
 import { artUnprinted } from './art-unprinted'
 import { closeScores } from './close-scores'
@@ -37,6 +38,7 @@ export const RULES: readonly Rule[] = [
   fallingIsland,
   spike,
   artUnprinted,
+  artMirrored,
   artShort,
   artCoarse,
   sameOutline,
