@@ -17,3 +17,18 @@ export const Choice = styled.label`
   font-size: 12.5px;
   color: var(--ink-soft);
 `
+
+/** A box to tick with its label beside it. */
+export const Check = styled.label`
+  display: flex;
+  gap: 9px;
+  align-items: flex-start;
+  font-size: 14px;
+  min-height: 28px;
+  cursor: pointer;
+  input {
+    flex: none;
+    width: 18px;
+    height: 18px;
+  }
+`

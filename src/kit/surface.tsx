@@ -26,6 +26,14 @@ export const Leaf = styled.div`
   }
 `
 
+/** Fields two by two. */
+export const Pairs = styled.div`
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 10px;
+  align-items: end;
+`
+
 export const Muted = styled.p`
   color: var(--ink-soft);
   font-size: 13.5px;

@@ -1,4 +1,5 @@
 import type { Point } from '../geometry/point'
+import { formatLength } from '../units/length'
 
 export type JobStatus =
   | 'load'
@@ -49,7 +50,7 @@ export function loadWords(number: number, paperName: string, at: Point, printed:
   const place =
     at.x === 0 && at.y === 0
       ? 'in the upper left corner of the mat'
-      : `${at.x} mm from the left and ${at.y} mm from the top of the mat`
+      : `${formatLength(at.x)} mm from the left and ${formatLength(at.y)} mm from the top of the mat`
   return `Lay sheet ${number} (${paperName}) ${place}${printed ? ', the printed side up,' : ''} and load it.`
 }
 

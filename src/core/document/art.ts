@@ -58,3 +58,9 @@ export const artOnPieces = (project: Project): ArtOnPiece[] =>
       return laid && art ? [{ piece, side, laid, art }] : []
     }),
   )
+
+/** Takes pictures out of a project's list that no piece carries any more. Their bytes stay, so that undo finds them. */
+export function dropUnusedArt(draft: Project): void {
+  const carried = new Set(artOnPieces(draft).map(({ laid }) => laid.art))
+  for (const id of Object.keys(draft.art ?? {})) if (!carried.has(id)) delete draft.art?.[id]
+}

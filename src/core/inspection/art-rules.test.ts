@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { rebind } from '../binding/reconcile'
+import { dropUnusedArt } from '../document/art'
 import { plainLine } from '../document/plain-line'
 import { emptyProject, type LaidArt, type Project, USUAL_PRINT } from '../document/schema'
 import { inspect } from '.'
@@ -82,5 +83,14 @@ describe('art on a piece', () => {
     })
     expect(told(laid(false))).toEqual([])
     expect(inspect(laid(true))).toMatchObject([{ rule: 'art-mirrored', message: /printed mirrored/ }])
+  })
+
+  it('leaves the list of pictures with the last piece that carries it', () => {
+    const project = card()
+    dropUnusedArt(project)
+    expect(Object.keys(project.art!)).toEqual(['p'])
+    delete Object.values(project.pieces)[0]!.art!.front
+    dropUnusedArt(project)
+    expect(project.art).toEqual({})
   })
 })

@@ -1,6 +1,6 @@
 import { nanoid } from 'nanoid'
 import sharp from 'sharp'
-import { laidAsUsual } from '../../core/document/art'
+import { dropUnusedArt, laidAsUsual } from '../../core/document/art'
 import { makeEdit } from '../../core/document/edits'
 import type { Project, Sheet, SideOfPaper } from '../../core/document/schema'
 import { decodeArt } from '../../tasks/decode-art'
@@ -36,6 +36,7 @@ export async function addArt(
     draft.art = { ...draft.art, [id]: art }
     for (const piece of known)
       draft.pieces[piece]!.art = { ...draft.pieces[piece]!.art, [side]: laidAsUsual(art) }
+    dropUnusedArt(draft)
   })
   return editProject(projectId, base, edit, [{ id, name: fileName, bytes }])
 }

@@ -1,7 +1,7 @@
 'use client'
 import { memo } from 'react'
 import { linesOf } from '@/core/document/pieces'
-import type { Piece, Project } from '@/core/document/schema'
+import type { Piece, Project, SideOfPaper } from '@/core/document/schema'
 import { heightOf, uniteBoxes, widthOf } from '@/core/geometry/measure'
 import { shapeOf } from '@/core/geometry/shape'
 import { LINE_STYLES } from '@/kit/line-styles'
@@ -11,11 +11,18 @@ import { PieceArt } from '../drawing/piece-art'
 /** Path data beyond this is left out of a small picture; outline and openings come first. */
 const MAX_CHARACTERS = 30_000
 
-type Props = { lines: Project['lines']; piece: Piece; colour: string | null; size?: number }
+type Props = {
+  lines: Project['lines']
+  piece: Piece
+  colour: string | null
+  size?: number
+  /** from which side the piece is seen */
+  side?: SideOfPaper
+}
 
 /** A small picture of a piece on its paper's colour. */
 export const Thumbnail = memo(
-  function Thumbnail({ lines, piece, colour, size = 56 }: Props) {
+  function Thumbnail({ lines, piece, colour, size = 56, side = 'front' }: Props) {
     const edges = linesOf({ lines }, [...piece.outline, ...piece.openings.flat()])
     const inner = linesOf({ lines }, piece.lines).filter((l) => !edges.includes(l))
     const box = uniteBoxes(edges.map((l) => shapeOf(l.d).box))
@@ -31,7 +38,13 @@ export const Thumbnail = memo(
       .filter(fits)
       .join('')
     return (
-      <svg width={size} height={size} viewBox={view.join(' ')} aria-hidden style={{ flex: 'none' }}>
+      <svg
+        width={size}
+        height={size}
+        viewBox={view.join(' ')}
+        aria-hidden
+        style={{ flex: 'none', ...(side === 'back' ? { transform: 'scaleX(-1)' } : {}) }}
+      >
         <path
           d={edge}
           fillRule="evenodd"
@@ -39,7 +52,7 @@ export const Thumbnail = memo(
           stroke={LINE_STYLES.cut.colour}
           strokeWidth={1.1 * px}
         />
-        <PieceArt lines={lines} piece={piece} opacity={0.85} />
+        <PieceArt lines={lines} piece={piece} side={side} opacity={0.85} />
         {inner
           .filter((l) => fits(l.d))
           .map((l) => (
@@ -55,5 +68,10 @@ export const Thumbnail = memo(
       </svg>
     )
   },
-  (a, b) => a.piece === b.piece && a.lines === b.lines && a.colour === b.colour && a.size === b.size,
+  (a, b) =>
+    a.piece === b.piece &&
+    a.lines === b.lines &&
+    a.colour === b.colour &&
+    a.size === b.size &&
+    a.side === b.side,
 )

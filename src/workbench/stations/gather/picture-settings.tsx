@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react'
 import styled from 'styled-components'
 import type { Reading, Source, TraceOptions } from '@/core/document/schema'
 import { Button } from '@/kit/button'
+import { Check } from '@/kit/choice'
 import { LengthField, NumberEntry } from '@/kit/field'
 import { Muted, Row } from '@/kit/surface'
 import { originalAddress } from '../../store/api'
@@ -14,12 +15,6 @@ const Preview = styled.canvas`
   border-radius: var(--radius);
   background: #fff;
   box-shadow: var(--lift);
-`
-const Check = styled.label`
-  display: flex;
-  gap: 8px;
-  font-size: 14px;
-  cursor: pointer;
 `
 const Slider = styled.label`
   display: block;

@@ -1,7 +1,7 @@
 'use client'
 import { ImagePlus, RotateCw, Trash2 } from 'lucide-react'
 import styled from 'styled-components'
-import { sizeOfArt } from '@/core/document/art'
+import { dropUnusedArt, sizeOfArt } from '@/core/document/art'
 import { makeEdit } from '@/core/document/edits'
 import { boxOfPiece } from '@/core/document/pieces'
 import {
@@ -17,7 +17,8 @@ import { IconButton } from '@/kit/button'
 import { Choice, Select } from '@/kit/choice'
 import { LengthField } from '@/kit/field'
 import { FileButton } from '@/kit/file-button'
-import { Leaf, Muted, Row, Section } from '@/kit/surface'
+import { Leaf, Muted, Pairs, Row, Section } from '@/kit/surface'
+import { Thumbnail } from '../../shelf/thumbnail'
 import { api } from '../../store/api'
 import { useProject, useWorkbench } from '../../store/context'
 import { Noticed } from '../noticed'
@@ -28,12 +29,6 @@ const Side = styled(Leaf)`
     overflow: hidden;
     text-overflow: ellipsis;
   }
-`
-const Fields = styled.div`
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 8px;
-  margin-top: 8px;
 `
 const ACCEPTED = '.png,.jpg,.jpeg,.svg'
 const SIDE_NAMES: Record<SideOfPaper, string> = { front: 'front', back: 'back' }
@@ -108,6 +103,7 @@ function OneSide({ side, chosen }: { side: SideOfPaper; chosen: readonly Piece[]
     void workbench.edit((project) =>
       makeEdit(project, `Take the art off ${what}`, (draft) => {
         for (const { id } of chosen) delete draft.pieces[id]?.art?.[side]
+        dropUnusedArt(draft)
       }),
     )
   const size = first && laid && art ? sizeOfArt(art, laid, boxOfPiece({ lines }, first)) : null
@@ -121,7 +117,8 @@ function OneSide({ side, chosen }: { side: SideOfPaper; chosen: readonly Piece[]
       }}
     >
       <Row style={{ justifyContent: 'space-between', flexWrap: 'nowrap' }}>
-        <div style={{ minWidth: 0 }}>
+        {art && first ? <Thumbnail lines={lines} piece={first} colour={null} size={44} side={side} /> : null}
+        <div style={{ minWidth: 0, flex: 1 }}>
           <h3>{art ? art.name : `The ${where} is blank`}</h3>
           <Muted>{size ? `on the ${where}, ${formatSize(size, unit)}` : `of ${what}`}</Muted>
         </div>
@@ -144,7 +141,7 @@ function OneSide({ side, chosen }: { side: SideOfPaper; chosen: readonly Piece[]
         ) : null}
       </Row>
       {laid && size ? (
-        <Fields>
+        <Pairs style={{ marginTop: 8 }}>
           <Choice>
             Size
             <Select
@@ -203,7 +200,7 @@ function OneSide({ side, chosen }: { side: SideOfPaper; chosen: readonly Piece[]
               })
             }
           />
-        </Fields>
+        </Pairs>
       ) : null}
       <Row style={{ marginTop: 9 }}>
         <FileButton label={`Picture for the ${where}`} accept={ACCEPTED} onFiles={put}>

@@ -7,6 +7,7 @@ import type { Timeline } from '@/core/cutting/timeline'
 import { makeEdit } from '@/core/document/edits'
 import type { RunSettings } from '@/core/document/schema'
 import { QuietButton } from '@/kit/button'
+import { Check } from '@/kit/choice'
 import { LengthField } from '@/kit/field'
 import { Muted, Row, Section, Tag } from '@/kit/surface'
 import { RoleSample } from '../../drawing/line-sample'
@@ -31,13 +32,6 @@ const Pass = styled.li`
   time {
     color: var(--ink-soft);
   }
-`
-const Check = styled.label`
-  display: flex;
-  gap: 9px;
-  align-items: flex-start;
-  font-size: 14px;
-  cursor: pointer;
 `
 const Tabs = styled.div`
   display: flex;

@@ -13,7 +13,6 @@ import {
   LockOpen,
   RotateCw,
 } from 'lucide-react'
-import styled from 'styled-components'
 import { makeEdit } from '@/core/document/edits'
 import { sizeOfPiece } from '@/core/document/pieces'
 import type { Sheet, Turning } from '@/core/document/schema'
@@ -27,7 +26,7 @@ import { formatLength } from '@/core/units/length'
 import { IconButton, QuietButton } from '@/kit/button'
 import { Select } from '@/kit/choice'
 import { LengthField, NumberEntry } from '@/kit/field'
-import { Muted, Row, Section } from '@/kit/surface'
+import { Muted, Pairs, Row, Section } from '@/kit/surface'
 import { useProject, useWorkbench } from '../../store/context'
 import {
   alignOnSheet,
@@ -42,11 +41,6 @@ import {
   turnPlacements,
 } from './layout-edits'
 
-const Fields = styled.div`
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 10px;
-`
 const ALIGN_ICONS = {
   left: AlignStartVertical,
   centre: AlignCenterVertical,
@@ -84,7 +78,7 @@ export function ChosenPlacement({ sheet, chosen, onChosen }: Props) {
     <>
       <Section data-testid="chosen-placement">
         <h2>{pieces.length === 1 ? piece.name : what}</h2>
-        <Fields>
+        <Pairs>
           <LengthField
             label="From the left"
             mm={box.minX}
@@ -99,7 +93,7 @@ export function ChosenPlacement({ sheet, chosen, onChosen }: Props) {
             min={-1000}
             onCommit={(y) => moveBy({ y: y - box.minY })}
           />
-        </Fields>
+        </Pairs>
         <Row style={{ marginTop: 10 }}>
           <QuietButton onPress={() => turnPlacements(workbench, chosen)}>
             <RotateCw size={15} /> Turn
@@ -231,7 +225,7 @@ function Repeat({ sheet, piece: id, onDone }: { sheet: Sheet; piece: string; onD
           </>
         )}
       </p>
-      <Fields>
+      <Pairs>
         <NumberEntry
           label="Across"
           value={columns}
@@ -248,7 +242,7 @@ function Repeat({ sheet, piece: id, onDone }: { sheet: Sheet; piece: string; onD
           whole
           onCommit={(n) => lay(columns, n, false)}
         />
-      </Fields>
+      </Pairs>
       <Row style={{ marginTop: 10 }}>
         <QuietButton isDisabled={grid.count === 0} onPress={() => lay(grid.across, grid.down, grid.turned)}>
           Fill the sheet with {grid.count}

@@ -1,19 +1,11 @@
 'use client'
 import { Puzzle, Square } from 'lucide-react'
 import { useState } from 'react'
-import styled from 'styled-components'
 import { Button, QuietButton } from '@/kit/button'
 import { NumberEntry } from '@/kit/field'
 import { Progress } from '@/kit/progress'
-import { Muted, Row, Section } from '@/kit/surface'
+import { Muted, Pairs, Row, Section } from '@/kit/surface'
 import type { Nesting } from './use-nesting'
-
-const Fields = styled.div`
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 10px;
-  margin: 10px 0;
-`
 
 /** How long and from which seed pieces are nested closer than their boxes allow. */
 export function NestingPanel({
@@ -46,10 +38,10 @@ export function NestingPanel({
             By true outlines, openings filled too. It gets better with time and can be stopped with what it
             has.
           </Muted>
-          <Fields>
+          <Pairs style={{ margin: '10px 0' }}>
             <NumberEntry label="Time" suffix="s" value={seconds} min={1} max={600} onCommit={setSeconds} />
             <NumberEntry label="Seed" value={seed} min={0} max={999999} whole onCommit={setSeed} />
-          </Fields>
+          </Pairs>
         </>
       ) : (
         <div style={{ marginTop: 10 }}>

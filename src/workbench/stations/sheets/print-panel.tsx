@@ -1,32 +1,12 @@
 'use client'
-import styled from 'styled-components'
 import { type PrintSettings, USUAL_PRINT } from '@/core/document/schema'
 import { marginOfSheet } from '@/core/sheets/usable-area'
 import { formatLength } from '@/core/units/length'
-import { Choice, Select } from '@/kit/choice'
+import { Check, Choice, Select } from '@/kit/choice'
 import { LengthField } from '@/kit/field'
-import { Muted, Section } from '@/kit/surface'
+import { Muted, Pairs, Section } from '@/kit/surface'
 import { useProject, useWorkbench } from '../../store/context'
 import { changeLayout } from './layout-edits'
-
-const Check = styled.label`
-  display: flex;
-  gap: 9px;
-  align-items: center;
-  font-size: 14px;
-  min-height: 28px;
-  input {
-    width: 18px;
-    height: 18px;
-  }
-`
-const Fields = styled.div`
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 10px;
-  margin: 8px 0;
-  align-items: end;
-`
 
 /** Whether sheets are printed before they are cut, with register marks and bleed. */
 export function PrintPanel() {
@@ -58,7 +38,7 @@ export function PrintPanel() {
       </Check>
       {print ? (
         <>
-          <Fields>
+          <Pairs style={{ margin: '8px 0' }}>
             <Choice>
               Register marks
               <Select
@@ -128,7 +108,7 @@ export function PrintPanel() {
               max={40}
               onCommit={(border) => set('Change the printer’s border', { ...print, border })}
             />
-          </Fields>
+          </Pairs>
           <Check>
             <input
               type="checkbox"

@@ -8,7 +8,7 @@ import { offcutOf } from '@/core/sheets/nest'
 import { formatSize } from '@/core/units/length'
 import { Button, QuietButton } from '@/kit/button'
 import { LengthField } from '@/kit/field'
-import { Muted, Row, Section, Tag } from '@/kit/surface'
+import { Muted, Pairs, Row, Section, Tag } from '@/kit/surface'
 import { Swatch } from '../../shelf/shelf'
 import { useDerived, useProject, useWorkbench } from '../../store/context'
 import { sheetsBehind } from './behind'
@@ -19,11 +19,6 @@ import { PrintPanel } from './print-panel'
 import { useCheck } from './use-check'
 import type { Nesting } from './use-nesting'
 
-const Fields = styled.div`
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 10px;
-`
 const SheetLeaf = styled.button`
   display: grid;
   grid-template-columns: auto 1fr auto;
@@ -225,7 +220,7 @@ export function Sheets({ sheetId, onSheet, chosen, onChosen, nesting }: Props) {
       <PrintPanel />
       <Section>
         <h2>Mat and margins</h2>
-        <Fields>
+        <Pairs>
           {MEASURES.map(({ label, change, least = 0, most = 3000, of, set }) => (
             <LengthField
               key={label}
@@ -237,7 +232,7 @@ export function Sheets({ sheetId, onSheet, chosen, onChosen, nesting }: Props) {
               onCommit={(v) => void changeLayout(workbench, change, (l) => set(l, v))}
             />
           ))}
-        </Fields>
+        </Pairs>
       </Section>
     </>
   )
