@@ -9,6 +9,7 @@ export default defineConfig({
       'bin/**/*.test.ts',
       'demo/**/*.test.ts',
       'corpus/**/*.test.ts',
+      'judges/**/*.test.ts',
       'fuzz/**/*.test.ts',
     ],
     testTimeout: 30_000,

@@ -1,19 +1,52 @@
-import { execFileSync, spawnSync } from 'node:child_process'
+import { spawnSync } from 'node:child_process'
 import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { PATH_PATTERN } from '../src/core/geometry/path'
 import { readSize } from './options'
+import { crease as run } from './run'
 
-const crease = (...args: string[]) =>
-  spawnSync('node_modules/.bin/tsx', ['bin/crease.ts', ...args], { encoding: 'utf8' })
+/** What a command line prints, and its exit code. */
+const crease = async (...args: string[]) => {
+  const out: string[] = []
+  const told: string[] = []
+  const status = await run(args, { say: (line) => out.push(line), tell: (line) => told.push(line) })
+  return { status, stdout: out.join('\n'), stderr: told.join('\n') }
+}
 const CADDY = 'demo/drawings/tea-caddy.svg'
 const SACHET = 'demo/drawings/sachet.svg'
 
+describe('crease', () => {
+  it('is a command: results on stdout, messages on stderr, an exit code', () => {
+    const typed = (...args: string[]) =>
+      spawnSync('node_modules/.bin/tsx', ['bin/crease.ts', ...args], { encoding: 'utf8' })
+    expect(typed('sort', SACHET, 'none.svg')).toMatchObject({
+      status: 1,
+      stdout: expect.stringContaining('sachet.svg: '),
+      stderr: 'none.svg: there is no such file.\n',
+    })
+  })
+
+  it('tells what there is, and what a command takes', async () => {
+    const help = await crease('--help')
+    expect(help.status).toBe(0)
+    for (const name of ['sort', 'lay', 'export', 'make']) expect(help.stderr).toContain(`crease ${name} `)
+    expect((await crease('lay', '--help')).stderr).toContain('--paper NAME')
+    expect(await crease()).toMatchObject({ status: 2, stderr: help.stderr })
+    expect((await crease('fold', CADDY)).stderr).toContain('no command “fold”')
+    expect(await crease('sort', SACHET, '--paper', 'A4')).toMatchObject({
+      status: 2,
+      stderr: expect.stringContaining("Unknown option '--paper'"),
+    })
+    expect((await crease('sort')).stderr).toBe('crease: sort needs a file.')
+    expect((await crease('sort', SACHET, '--page', '0')).stderr).toContain('--page takes a whole number')
+  })
+})
+
 describe('crease sort', () => {
-  it('answers one JSON object a file', () => {
-    const { stdout, status } = crease('sort', CADDY, SACHET, '--json')
+  it('answers one JSON object a file', async () => {
+    const { stdout, status } = await crease('sort', CADDY, SACHET, '--json')
     expect(status).toBe(0)
     const [caddy] = stdout
       .trim()
@@ -36,8 +69,8 @@ describe('crease sort', () => {
     expect(caddy.pieces[0].openings).toHaveLength(1)
   })
 
-  it('reads units as told, names bad files on stderr, and goes on with the others', () => {
-    const { stdout, stderr, status } = crease('sort', 'LICENSE', SACHET, '--units-per-inch', '72')
+  it('reads units as told, names bad files on stderr, and goes on with the others', async () => {
+    const { stdout, stderr, status } = await crease('sort', 'LICENSE', SACHET, '--units-per-inch', '72')
     expect(status).toBe(1)
     expect(stderr).toContain('LICENSE: LICENSE is not a drawing of a known kind')
     expect(stdout).toContain('sachet: 151.1 x 276.1 mm') // 113.3 x 207.1 mm at 96 an inch, times 96/72
@@ -45,15 +78,15 @@ describe('crease sort', () => {
 })
 
 describe('crease sort of other formats', () => {
-  it.each(['tea-caddy.dxf', 'tea-caddy.pdf'])('%s has the pieces of the SVG', (name) => {
-    const sorted = JSON.parse(crease('sort', `demo/drawings/${name}`, '--json').stdout)
+  it.each(['tea-caddy.dxf', 'tea-caddy.pdf'])('%s has the pieces of the SVG', async (name) => {
+    const sorted = JSON.parse((await crease('sort', `demo/drawings/${name}`, '--json')).stdout)
     expect(sorted.pieces).toHaveLength(5)
     expect(sorted.decisions).toBe(0)
   })
 
-  it('a picture is traced at the scale that is given', () => {
+  it('a picture is traced at the scale that is given', async () => {
     const sorted = JSON.parse(
-      crease('sort', 'demo/drawings/teapot.png', '--units-per-inch', '127', '--json').stdout,
+      (await crease('sort', 'demo/drawings/teapot.png', '--units-per-inch', '127', '--json')).stdout,
     )
     expect(sorted.artwork.width).toBeCloseTo(180, 6)
     expect(sorted.pieces).toHaveLength(1)
@@ -62,8 +95,8 @@ describe('crease sort of other formats', () => {
 })
 
 describe('crease lay', () => {
-  it('answers sheets with placements, and what fits nowhere', () => {
-    const laid = JSON.parse(crease('lay', CADDY, '--paper', '180x200', '--json').stdout)
+  it('answers sheets with placements, and what fits nowhere', async () => {
+    const laid = JSON.parse((await crease('lay', CADDY, '--paper', '180x200', '--json')).stdout)
     expect(Object.keys(laid)).toEqual([
       'units',
       'artwork',
@@ -85,8 +118,8 @@ describe('crease lay', () => {
     expect(laid.unplaced).toContainEqual({ piece: 'piece-2', why: expect.stringContaining('mm too high') })
   })
 
-  it('wants a paper, and knows names and typed sizes', () => {
-    expect(crease('lay', CADDY)).toMatchObject({
+  it('wants a paper, and knows names and typed sizes', async () => {
+    expect(await crease('lay', CADDY)).toMatchObject({
       status: 2,
       stderr: expect.stringContaining('lay needs --paper'),
     })
@@ -98,7 +131,7 @@ describe('crease lay', () => {
 })
 
 describe('crease lay, more closely', () => {
-  it('takes copies, spacing, margin and turns, and uses the first papers up before the last', () => {
+  it('takes copies, spacing, margin and turns, and uses the first papers up before the last', async () => {
     const options = [
       '--copies',
       '2',
@@ -112,8 +145,20 @@ describe('crease lay, more closely', () => {
       '1',
     ]
     const { sheets } = JSON.parse(
-      crease('lay', SACHET, '--paper', 'A4', '--paper', 'A3', '--mat', '700x700', ...options, '--json')
-        .stdout,
+      (
+        await crease(
+          'lay',
+          SACHET,
+          '--paper',
+          'A4',
+          '--paper',
+          'A3',
+          '--mat',
+          '700x700',
+          ...options,
+          '--json',
+        )
+      ).stdout,
     )
     const placements = sheets.flatMap((s: { placements: unknown[] }) => s.placements)
     expect(placements.length % 2).toBe(0)
@@ -125,16 +170,18 @@ describe('crease lay, more closely', () => {
     for (const later of sheets.slice(1)) expect(later.paper).toBe('A3')
   })
 
-  it('gives the same answer for boxes again, and no worse one for true shapes', () => {
-    const lay = (...more: string[]) =>
-      JSON.parse(crease('lay', CADDY, '--paper', '12inx12in', '--seconds', '0', ...more, '--json').stdout)
-    expect(lay('--shape', 'box').sheets).toEqual(lay('--shape', 'box').sheets)
-    expect(lay('--shape', 'true', '--seconds', '1').sheets.length).toBeLessThanOrEqual(
-      lay('--shape', 'box').sheets.length,
+  it('gives the same answer for boxes again, and no worse one for true shapes', async () => {
+    const lay = async (...more: string[]) =>
+      JSON.parse(
+        (await crease('lay', CADDY, '--paper', '12inx12in', '--seconds', '0', ...more, '--json')).stdout,
+      )
+    expect((await lay('--shape', 'box')).sheets).toEqual((await lay('--shape', 'box')).sheets)
+    expect((await lay('--shape', 'true', '--seconds', '1')).sheets.length).toBeLessThanOrEqual(
+      (await lay('--shape', 'box')).sheets.length,
     )
   })
 
-  it('says what an option takes', () => {
+  it('says what an option takes', async () => {
     for (const [option, value, sentence] of [
       ['--spacing', '-1', '--spacing takes a number from 0 to 100.'],
       ['--copies', '1.5', '--copies takes a whole number from 1 to 500.'],
@@ -142,7 +189,7 @@ describe('crease lay, more closely', () => {
       ['--rotations', 'some', '--rotations takes one of any, quarter, half, none.'],
       ['--shape', 'round', '--shape takes one of true, box.'],
     ] as const)
-      expect(crease('lay', CADDY, '--paper', 'A4', `${option}=${value}`)).toMatchObject({
+      expect(await crease('lay', CADDY, '--paper', 'A4', `${option}=${value}`)).toMatchObject({
         status: 2,
         stderr: expect.stringContaining(sentence),
       })
@@ -150,33 +197,92 @@ describe('crease lay, more closely', () => {
 })
 
 describe('crease export', () => {
-  it('writes a file a sheet, which sorts again to the same', () => {
+  it('writes a file a sheet, which sorts again to the same', async () => {
     const folder = mkdtempSync(join(tmpdir(), 'crease-'))
-    expect(crease('export', CADDY, '--to', 'svg', '--out', join(folder, 'box.svg')).status).toBe(0)
+    expect((await crease('export', CADDY, '--to', 'svg', '--out', join(folder, 'box.svg'))).status).toBe(0)
     const names = readdirSync(folder)
     expect(names).toEqual(['box-1.svg', 'box-2.svg'])
-    const again = crease('sort', ...names.map((n) => join(folder, n)), '--json').stdout
+    const again = (await crease('sort', ...names.map((n) => join(folder, n)), '--json')).stdout
     const pieces = again
       .trim()
       .split('\n')
       .flatMap((l) => JSON.parse(l).pieces)
     expect(pieces).toHaveLength(5)
     writeFileSync(join(folder, 'x.gcode'), '')
-    execFileSync('node_modules/.bin/tsx', [
-      'bin/crease.ts',
-      'export',
-      SACHET,
-      '--to',
-      'gcode',
-      '--out',
-      join(folder, 'x.gcode'),
-    ])
+    await await crease('export', SACHET, '--to', 'gcode', '--out', join(folder, 'x.gcode'))
     expect(readFileSync(join(folder, 'x.gcode'), 'utf8')).toContain('G21')
   })
 
-  it('tells what is missing', () => {
-    expect(crease('export', CADDY, '--to', 'obj', '--out', 'x').stderr).toContain('--to svg|dxf|pdf|gcode')
-    expect(crease().status).toBe(2)
-    expect(crease('fold', CADDY).stderr).toContain('no command “fold”')
+  it('tells what is missing', async () => {
+    expect((await crease('export', CADDY, '--to', 'obj', '--out', 'x')).stderr).toContain(
+      '--to svg|dxf|pdf|png|gcode|hpgl',
+    )
+  })
+})
+
+describe('crease make', () => {
+  it('makes a shape from measures as people type them, answered like sort', async () => {
+    const { stdout, status } = await crease(
+      'make',
+      'shape',
+      '--measure',
+      'width=5 1/2"',
+      '--measure',
+      'height=10 cm',
+      '--json',
+    )
+    expect(status).toBe(0)
+    const made = JSON.parse(stdout)
+    expect(made.making).toEqual({
+      name: 'Rectangle',
+      recipe: 'shape',
+      measures: { outline: 'rectangle', width: 139.7, height: 100 },
+      takes: [],
+    })
+    expect(made.pieces).toMatchObject([{ name: 'Rectangle', width: 139.7, height: 100 }])
+    expect(made.lines).toMatchObject([{ role: 'cut', sure: true }])
+  })
+
+  it('writes a file by its ending that comes back with the same piece, beside those of a drawing', async () => {
+    const out = join(mkdtempSync(join(tmpdir(), 'velvet-')), 'made.dxf')
+    expect(
+      (
+        await crease(
+          'make',
+          'shape',
+          SACHET,
+          '--measure',
+          'outline=circle',
+          '--measure',
+          'width=60',
+          '--out',
+          out,
+        )
+      ).stdout.trim(),
+    ).toBe(out)
+    const back = JSON.parse((await crease('sort', out, '--json')).stdout)
+    expect(back.pieces).toHaveLength(3)
+    expect(
+      back.pieces.some(
+        (p: { width: number; height: number }) =>
+          Math.abs(p.width - 60) < 0.01 && Math.abs(p.height - 60) < 0.01,
+      ),
+    ).toBe(true)
+  })
+
+  it('says what is wrong', async () => {
+    expect((await crease('make')).stderr).toContain('make needs a recipe')
+    expect((await crease('make', 'sphere')).stderr).toContain(
+      'there is no recipe “sphere”. There are: shape.',
+    )
+    expect((await crease('make', 'shape', '--measure', 'width=-3')).stderr).toContain(
+      '“Width” is between 1 and 3000 mm',
+    )
+    expect((await crease('make', 'shape', '--measure', 'width')).stderr).toContain('NAME=VALUE')
+    expect((await crease('make', 'shape', '--measure', 'width=wide')).stderr).toContain('--measure width:')
+    expect((await crease('make', 'shape', SACHET, '--pick', 'lid')).stderr).toContain(
+      'there is no piece “lid”',
+    )
+    expect((await crease('make', 'shape', '--out', 'x.doc')).stderr).toContain('ending that tells the kind')
   })
 })

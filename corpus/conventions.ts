@@ -1,4 +1,4 @@
-import type { Role } from '../src/core/document/schema'
+import type { Role } from '../src/core/document/lines'
 import { lengthOf } from '../src/core/geometry/measure'
 import { allSegments, partOf } from '../src/core/geometry/part'
 import { type Contour, readPath, reverseContour, writePath } from '../src/core/geometry/path'

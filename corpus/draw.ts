@@ -1,4 +1,4 @@
-import type { Role } from '../src/core/document/schema'
+import type { Role } from '../src/core/document/lines'
 
 /** One line of a dieline with its true role. All in mm, y down. */
 export type TrueLine = { d: string; role: Role }

@@ -1,4 +1,5 @@
-import { sortFile } from '../bin/sort'
+import { readProject, tellProject } from '../bin/project'
+import { PLAIN_READING } from '../src/core/document/sources'
 import { boxHolds, uniteBoxes } from '../src/core/geometry/measure'
 import { distanceTo, polylineArea } from '../src/core/geometry/polyline'
 import { shapeOf } from '../src/core/geometry/shape'
@@ -34,7 +35,7 @@ export async function scoreFile(
   drawing: Drawing,
 ): Promise<Score> {
   const shift = shiftOf(name, drawing)
-  const answer = await sortFile(bytes, name)
+  const answer = tellProject(await readProject(bytes, name, PLAIN_READING))
   const lines = answer.lines.map((l) => ({ ...l, shape: shapeOf(l.d) }))
   const index = new SpatialIndex(lines.map((l) => l.shape.box))
   const score: Score = {

@@ -1,19 +1,15 @@
 import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { addSource } from '../src/core/binding/add-source'
+import type { Art } from '../src/core/document/art'
 import { laidAsUsual } from '../src/core/document/art'
 import type { Paper } from '../src/core/document/paper'
-import { sizeOfPiece } from '../src/core/document/pieces'
-import {
-  type Art,
-  emptyProject,
-  type Piece,
-  PLAIN_READING,
-  type Project,
-  type Reading,
-  USUAL_PRINT,
-} from '../src/core/document/schema'
+import type { Piece } from '../src/core/document/pieces'
+import { USUAL_PRINT } from '../src/core/document/print'
+import { emptyProject, type Project } from '../src/core/document/project'
+import { PLAIN_READING, type Reading } from '../src/core/document/sources'
 import { readDrawing } from '../src/core/intake/formats'
+import { shapeOfPiece } from '../src/core/pieces/piece-shape'
 import { packSheets } from '../src/core/sheets/pack'
 import { fillGrid, repeat } from '../src/core/sheets/repeat'
 import { usableArea } from '../src/core/sheets/usable-area'
@@ -111,12 +107,16 @@ const renamed = (project: Project, names: readonly string[], more: Partial<Piece
   ),
 })
 
+const laidOut = (project: Project, papers: readonly Paper[]): Project => ({
+  ...project,
+  layout: { ...project.layout, ...packSheets(project, papers) },
+})
+
 /** Labels to be printed first: register marks in the corners, laid out on A4. */
 function layLabels(project: Project, papers: readonly Paper[]): Project {
   const paper = a4Of(papers)
   const named = renamed(project, ['Caddy label', 'Lid label'], { paper: paper.id, copies: 5 })
-  const layout = { ...named.layout, print: USUAL_PRINT }
-  return { ...named, layout: { ...layout, ...packSheets({ ...named, layout }, papers) } }
+  return laidOut({ ...named, print: USUAL_PRINT }, papers)
 }
 
 /** A sachet with art all over it, to be printed first. */
@@ -124,9 +124,7 @@ function printSachet(project: Project, papers: readonly Paper[], [art]: readonly
   const paper = a4Of(papers)
   const front = laidAsUsual(art!)
   const named = renamed(project, ['Sachet', 'Tag'], { paper: paper.id, art: { front } })
-  const layout = { ...named.layout, print: USUAL_PRINT }
-  const printed = { ...named, art: { [art!.id]: art! } }
-  return { ...printed, layout: { ...layout, ...packSheets({ ...printed, layout }, papers) } }
+  return laidOut({ ...named, print: USUAL_PRINT, art: { [art!.id]: art! } }, papers)
 }
 
 /** As many tags as an A4 holds. */
@@ -134,8 +132,8 @@ function fillWithTags(project: Project, papers: readonly Paper[]): Project {
   const paper = a4Of(papers)
   const [tag] = Object.values(project.pieces)
   const { layout } = project
-  const area = usableArea(paper, layout)
-  const size = sizeOfPiece(project, tag!)
+  const area = usableArea(paper, project)
+  const { size } = shapeOfPiece(project, tag!)
   const grid = fillGrid(size, area, layout.spacing)
   const named = renamed(project, ['Price tag'], { paper: paper.id, copies: grid.count })
   const placements = repeat(tag!.id, size, grid, { x: area.minX, y: area.minY }, layout.spacing)

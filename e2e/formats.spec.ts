@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { expect, type Page, test } from '@playwright/test'
 import { PDFDocument, PDFName } from 'pdf-lib'
+import { tick } from './steps'
 
 const drawing = (name: string) => fileURLToPath(new URL(`../demo/drawings/${name}`, import.meta.url))
 type Upload = string | { name: string; mimeType: string; buffer: Buffer }
@@ -43,7 +44,7 @@ test('a DXF without units asks for its size, and another answer takes its place'
   await station(page, 'Gather')
   await expect(page.getByText('Which size is right?')).toBeVisible()
   const before = await page.getByTestId('true-size').textContent()
-  await page.getByLabel(/1 unit is 1 cm/).click()
+  await tick(page.getByLabel(/1 unit is 1 cm/))
   await expect(page.getByTestId('true-size')).not.toHaveText(before!)
   await expect(page.getByTestId('source')).toContainText('Chosen by hand')
 })
@@ -76,7 +77,7 @@ test('a picture is traced, sized and traced again', async ({ page }) => {
   await settings.getByLabel('Width of the whole picture').press('Enter')
   await expect(page.getByTestId('true-size')).toContainText('180 × 140 mm')
   await expect(page.getByTestId('piece-card').first()).toContainText('147.8')
-  await settings.getByLabel('with openings').uncheck()
+  await tick(settings.getByLabel('with openings'), false)
   await settings.getByRole('button', { name: 'Trace again' }).click()
   await expect(page.getByTestId('piece-card').first().locator('li[aria-label]').first()).toHaveAttribute(
     'aria-label',
@@ -98,7 +99,7 @@ test('several files come in the order of their names, side by side or on one cen
   await begin(page, layer('layer 10.svg', 20), layer('layer 2.svg', 40))
   await station(page, 'Gather')
   await expect(page.getByTestId('source').locator('h2')).toHaveText(['layer 2.svg', 'layer 10.svg'])
-  await page.getByLabel('on the centre of the first').check()
+  await tick(page.getByLabel('on the centre of the first'))
   await page.getByLabel('File to add').setInputFiles(layer('layer 11.svg', 10) as never)
   await expect(page.getByTestId('piece-count')).toHaveText('3 pieces')
   await expect(page.getByTestId('source')).toHaveCount(3)

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { expect, test } from '@playwright/test'
 import { PDFDocument } from 'pdf-lib'
-import { drawing, loadSheet, saved, station, takeSheetOut } from './steps'
+import { choose, drawing, loadSheet, saved, station, takeSheetOut, tick } from './steps'
 
 const labels = drawing('labels.svg')
 
@@ -18,14 +18,12 @@ test('labels are printed with marks, found again by them, and cut where they rea
     .getByRole('button', { name: /^Use for/ })
     .click()
   // Two papers become one in one action, and back.
-  await page
-    .getByLabel('Move all of Rice white, A4 to another paper')
-    .selectOption({ label: 'Clear film, A4' })
+  await choose(page, 'Move all of Rice white, A4 to another paper', 'Clear film, A4')
   await expect(page.getByTestId('piece-card').first()).toContainText('Clear film, A4')
   await page.getByRole('button', { name: /^Undo: Make all of/ }).click()
   await station(page, 'Sheets')
   await expect(page.getByTestId('placed')).toHaveCount(2)
-  await page.getByLabel('Sheets are printed first').check()
+  await tick(page.getByLabel('Sheets are printed first'))
   await expect(page.getByTestId('marks').locator('circle')).toHaveCount(4)
   await expect(page.locator('[data-testid=placed][data-wrong=true]')).toHaveCount(0)
   await expect(page.getByTestId('safe')).toHaveCount(2)
@@ -60,13 +58,12 @@ test('labels are printed with marks, found again by them, and cut where they rea
   expect(print.getPage(0).getWidth()).toBeCloseTo((210 * 72) / 25.4, 3)
 
   const cutter = page.getByTestId('cutter')
-  const lie = page.getByLabel('How the printed sheet is laid in')
-  await lie.selectOption({ label: 'With the left lower mark covered' })
+  await choose(page, 'How the printed sheet is laid in', 'With the left lower mark covered')
   await page.getByRole('button', { name: 'Scan and cut' }).click()
   await loadSheet(page)
   await expect(cutter).toContainText('left lower corner is covered or smeared')
   await page.getByRole('button', { name: 'Cancel' }).click()
-  await lie.selectOption({ label: 'With the left lower mark missing' })
+  await choose(page, 'How the printed sheet is laid in', 'With the left lower mark missing')
   await page.getByRole('button', { name: 'Scan and cut' }).click()
   await loadSheet(page)
   await expect(cutter).toContainText('left lower corner was not found')
@@ -105,18 +102,20 @@ test('a picture is put on a piece, told where it would look wrong, and printed o
 
   // A width of one's own, too small by a hair, and a number that does not fit.
   const front = page.getByTestId('art-front')
-  const covering = Number(await front.getByLabel('Width').inputValue())
-  await front.getByLabel('Width').fill('-4')
+  const covering = Number(await front.getByRole('textbox', { name: 'Width' }).inputValue())
+  await front.getByRole('textbox', { name: 'Width' }).fill('-4')
   await page.keyboard.press('Enter')
   await expect(front).toContainText(/0\.1.*3000/)
-  await front.getByLabel('Width').fill(String(covering / 2))
+  await front.getByRole('textbox', { name: 'Width' }).fill(String(covering / 2))
   await page.keyboard.press('Enter')
-  await expect(front.getByLabel('Size of the art on the front')).toHaveValue('exact')
-  await front.getByLabel('Size of the art on the front').selectOption('fit')
-  await front.getByLabel('Size of the art on the front').selectOption('fill')
-  await expect(front.getByLabel('Width')).toHaveValue(String(covering))
+  await expect(front.getByRole('button', { name: /Size of the art on the front/ })).toContainText(
+    'this width',
+  )
+  await choose(front, 'Size of the art on the front', 'all of it within')
+  await choose(front, 'Size of the art on the front', 'covers the piece')
+  await expect(front.getByRole('textbox', { name: 'Width' })).toHaveValue(String(covering))
   await front.getByLabel('Turn the art on the front').click()
-  await expect(front.getByLabel('Width')).not.toHaveValue(String(covering))
+  await expect(front.getByRole('textbox', { name: 'Width' })).not.toHaveValue(String(covering))
   await page.getByRole('button', { name: /^Undo: Turn the art/ }).click()
   await page.getByLabel('Picture for the back').setInputFiles(drawing('teapot.png'))
   await expect(page.getByTestId('art-back')).toContainText('teapot.png')
@@ -127,12 +126,12 @@ test('a picture is put on a piece, told where it would look wrong, and printed o
     .getByRole('button', { name: /^Use for/ })
     .click()
   await station(page, 'Sheets')
-  await page.getByLabel('Sheets are printed first').check()
+  await tick(page.getByLabel('Sheets are printed first'))
   await expect(page.getByTestId('placed').getByTestId('art')).toHaveCount(1)
   await station(page, 'Paper')
   await expect(panel).toContainText('only fronts are printed')
   await station(page, 'Sheets')
-  await page.getByLabel('Print the backs too').check()
+  await tick(page.getByLabel('Print the backs too'))
   await saved(page)
   await station(page, 'Paper')
   await expect(panel).not.toContainText('only fronts are printed')

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { expect, type Page, test } from '@playwright/test'
-import { drawing, saved, station } from './steps'
+import { choose, drawing, saved, station, tick } from './steps'
 
 const caddy = drawing('tea-caddy.svg')
 
@@ -85,7 +85,7 @@ test('pieces are dragged, turned and moved to another sheet, and what is wrong s
   await expect(page.getByLabel('From the left')).toHaveValue('25.4')
   await page.getByRole('button', { name: 'Turn', exact: true }).click()
   await expect(page.getByRole('button', { name: /^Undo: Turn “Piece 5”/ })).toBeVisible()
-  await page.getByLabel('Move to another sheet').selectOption({ label: 'Sheet 2' })
+  await choose(page, 'Move to another sheet', 'Sheet 2')
   await expect(placed).toHaveCount(3)
   await expect(page.getByTestId('sheet').nth(1)).toContainText('2 pieces')
   await saved(page)
@@ -157,7 +157,7 @@ test('scores are cut as dashes for a machine without a tip, with the beat that i
   await expect(page.getByTestId('placed').first()).toBeVisible()
   await station(page, 'Run')
   await expect(page.getByTestId('pass').first()).toContainText('Put in the scoring tip')
-  await page.getByLabel(/Cut scores as dashes/).check()
+  await tick(page.getByRole('checkbox', { name: /^Cut scores as dashes/ }))
   await expect(page.getByTestId('pass').first()).toContainText('Put in the knife')
   await commit(page, 'Dash', '6')
   await commit(page, 'Gap', '2')
@@ -172,10 +172,10 @@ test('scores are cut as dashes for a machine without a tip, with the beat that i
   expect(gcode).not.toContain('scoring tip, then')
 
   // The preview runs, and the scrubber shows any moment.
-  await page.getByLabel('Speed of the preview').selectOption('60')
+  await choose(page, 'Speed of the preview', '60 ×')
   await page.getByRole('button', { name: 'Play the preview' }).click()
   await expect(page.getByRole('button', { name: 'Pause the preview' })).toBeVisible()
-  await page.getByLabel('Time in the preview').fill('40')
+  await page.getByRole('slider', { name: 'Time in the preview' }).fill('40')
   await expect(page.locator('output').filter({ hasText: '0:40 of' })).toBeVisible()
 
   // Inches everywhere at one press.

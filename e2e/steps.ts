@@ -1,5 +1,5 @@
 import { fileURLToPath } from 'node:url'
-import { expect, type Page } from '@playwright/test'
+import { expect, type Locator, type Page } from '@playwright/test'
 
 /** The path of a demo drawing. */
 export const drawing = (name: string): string =>
@@ -9,6 +9,23 @@ export const station = (page: Page, name: string) =>
   page.getByRole('navigation', { name: 'Stations' }).getByText(name).click()
 
 export const saved = (page: Page) => expect(page.getByTestId('saved')).toHaveText('Saved')
+
+/** Opens what is named so, and takes one of the things in it. */
+export async function choose(within: Page | Locator, name: string, title: string): Promise<void> {
+  const page = 'page' in within ? within.page() : within
+  // What is chosen stands before the label in the name of the button.
+  await within.getByRole('button', { name: new RegExp(`(^| )${name}$`) }).click()
+  const named = { name: title, exact: true }
+  await page.getByRole('option', named).or(page.getByRole('menuitem', named)).click()
+}
+
+/** Clicks the label of a box or a round, and sees it ticked or not. */
+export async function tick(field: Locator, on = true): Promise<void> {
+  // The step that is undone next may be named as the box is.
+  const box = field.and(field.page().locator('input'))
+  await box.locator('xpath=ancestor::label').click()
+  await expect(box).toBeChecked({ checked: on })
+}
 
 /** Lays the sheet into the stand-in cutter when it asks for it. */
 export async function loadSheet(page: Page): Promise<void> {

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { expect, type Page, test } from '@playwright/test'
 import { largeDrawing } from '../scripts/measure/large-drawing'
-import { drawing, loadSheet, saved, station, takeSheetOut } from './steps'
+import { choose, drawing, loadSheet, saved, station, takeSheetOut, tick } from './steps'
 
 async function begin(page: Page, file: string | { name: string; mimeType: string; buffer: Buffer }) {
   await page.goto('/')
@@ -134,7 +134,7 @@ test('lines are chosen, given roles, bound and released, and all of it undone in
   await expect(page.getByTestId('chosen')).toHaveText('1 line')
   await page.getByRole('button', { name: 'Release' }).click()
   await expect(page.getByText('1 line belongs to no piece')).toBeVisible()
-  await page.getByLabel('Bind to piece').selectOption({ label: 'tag' })
+  await choose(page, 'Bind to piece', 'tag')
   await expect(page.getByText('1 line belongs to no piece')).toBeHidden()
   await expect.poll(() => shelf(page)).toEqual(['1 Cut, 3 Score', '2 Cut, 1 Score'])
   for (let i = 0; i < 2; i += 1) {
@@ -180,9 +180,9 @@ test('a size in pixels is asked about, and the answer reads the file again', asy
   await station(page, 'Gather')
   await expect(page.getByTestId('true-size')).toContainText('210 × 297 mm')
   await expect(page.getByText('At 72 an inch its artboard is A4')).toBeVisible()
-  await page.getByLabel(/96 px an inch/).click()
+  await tick(page.getByLabel(/96 px an inch/))
   await expect(page.getByTestId('true-size')).toContainText('157.5 × 222.8 mm')
-  await page.getByLabel(/72 px an inch/).click()
+  await tick(page.getByLabel(/72 px an inch/))
   await expect(page.getByTestId('piece-card')).toContainText('100 × 70.6 mm')
 })
 
@@ -241,7 +241,7 @@ test('several files become one project, in the order of their numbers', async ({
   await expect(page.getByRole('button', { name: 'Undo: Add “part 10.svg”' })).toBeEnabled()
 })
 
-test('the stand-in cutter is paused, resumed and cancelled, and one sheet waits for the other', async ({
+test('the stand-in cutter waits for its tool and is cancelled, and one sheet waits for the other', async ({
   page,
 }) => {
   await begin(page, drawing('sachet.svg'))

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { chance } from '../corpus/draw'
-import { projectSchema } from '../src/core/document/schema'
+import { projectSchema } from '../src/core/document/project'
 import { inspect } from '../src/core/inspection'
 import { IntakeRefusal } from '../src/core/intake/refusal'
 import { readFile } from '../src/tasks/read-file'

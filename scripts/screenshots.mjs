@@ -84,7 +84,7 @@ await shoot('run', async () => {
   await seen('placed')
   await station('run')()
   await seen('pass')
-  const slider = page.getByLabel('Time in the preview')
+  const slider = page.getByRole('slider', { name: 'Time in the preview' })
   const max = Number(await slider.getAttribute('max'))
   await slider.fill(String(Math.round(max * 0.9)))
   await slider.blur()

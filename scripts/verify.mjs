@@ -30,6 +30,7 @@ check('import rules', installed('depcruise'), [
   'bin',
   'demo',
   'corpus',
+  'judges',
   'fuzz',
 ])
 

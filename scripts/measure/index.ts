@@ -1,3 +1,4 @@
+import { measureEdits } from './edits'
 import type { Figure } from './figure'
 import { measureImport } from './import'
 import { largeDrawing } from './large-drawing'
@@ -13,6 +14,7 @@ import { measureTravel } from './travel'
 const svg = largeDrawing()
 const figures: Figure[] = [
   ...(await measureImport(svg)),
+  ...(await measureEdits(svg)),
   ...(await measureTrace()),
   ...(await measureRegions()),
   ...measureTravel(),

@@ -1,4 +1,4 @@
-import { USUAL_PRINT } from '../../src/core/document/schema'
+import { USUAL_PRINT } from '../../src/core/document/print'
 import { apply } from '../../src/core/geometry/affine'
 import { distance } from '../../src/core/geometry/point'
 import { lieByChance, scanSheet } from '../../src/server/stand-in-cutter/bed'

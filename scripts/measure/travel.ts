@@ -4,8 +4,9 @@ import type { Stroke } from '../../src/core/cutting/pass'
 import { planSheet } from '../../src/core/cutting/plan'
 import { timelineOf } from '../../src/core/cutting/timeline'
 import { travelOf } from '../../src/core/cutting/travel'
+import type { Sheet } from '../../src/core/document/layout'
 import { plainLine } from '../../src/core/document/plain-line'
-import { emptyProject, type Project, type Sheet } from '../../src/core/document/schema'
+import { emptyProject, type Project } from '../../src/core/document/project'
 import type { Figure } from './figure'
 
 /** Closed contours of few and many corners, slits, and openings within them, in the order of chance. */
@@ -26,7 +27,12 @@ function contours(count: number): Stroke[] {
     }
     if (corners > 0) points.push(points[0]!, points[1]!)
     else points.push(x - r, y, x + r, y + r * random())
-    return { line: `${i}`, piece: 'p', copy: 0, points: Float64Array.from(points), closed: corners > 0 }
+    return {
+      placement: i,
+      edge: corners > 0 ? 'outline' : null,
+      points: Float64Array.from(points),
+      closed: corners > 0,
+    }
   })
 }
 
@@ -91,6 +97,7 @@ function sixtySheets(): Project {
       width: 304.8,
       height: 304.8,
       placements: Array.from({ length: 6 }, (_, k) => ({
+        id: `p-${6 * s + k}`,
         piece: 'p',
         copy: 6 * s + k,
         x: 6 + 97 * (k % 3),

@@ -1,5 +1,5 @@
 'use client'
-import { Button as AriaButton } from 'react-aria-components'
+import { Button as AriaButton, type ButtonProps, Tooltip, TooltipTrigger } from 'react-aria-components'
 import styled, { css } from 'styled-components'
 
 const shared = css`
@@ -43,8 +43,7 @@ export const QuietButton = styled(AriaButton)`
   }
 `
 
-/** An action told by an icon alone; it must carry an aria-label. */
-export const IconButton = styled(AriaButton)`
+const PlainIcon = styled(AriaButton)`
   ${shared}
   width: 32px;
   height: 32px;
@@ -54,6 +53,24 @@ export const IconButton = styled(AriaButton)`
     background: var(--paper-sunk);
   }
 `
+const Hint = styled(Tooltip)`
+  max-width: 240px;
+  padding: 4px 9px;
+  border-radius: 7px;
+  background: var(--ink);
+  color: var(--paper);
+  font-size: 12.5px;
+`
+
+/** An action told by an icon alone; its label is shown when it is pointed at for a while. */
+export function IconButton(props: ButtonProps & { 'aria-label': string }) {
+  return (
+    <TooltipTrigger delay={600} closeDelay={0}>
+      <PlainIcon {...props} />
+      <Hint offset={6}>{props['aria-label']}</Hint>
+    </TooltipTrigger>
+  )
+}
 
 /** A link that looks like a quiet button: for files to save. */
 export const FileLink = styled.a`

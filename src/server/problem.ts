@@ -1,7 +1,7 @@
 import { ForeignKeyConstraintError, TimeoutError, UniqueConstraintError } from 'sequelize'
 import { ZodError } from 'zod'
 import { IntakeRefusal } from '../core/intake/refusal'
-import { TaskStopped } from '../tasks/run-in-thread'
+import { TaskStopped } from '../tasks/errors'
 
 /** Something that a person is told: an HTTP status, a sentence, and perhaps more for the program. */
 export class Problem extends Error {

@@ -1,5 +1,6 @@
 import sharp from 'sharp'
-import { type Art, PLAIN_READING } from '../core/document/schema'
+import type { Art } from '../core/document/art'
+import { PLAIN_READING } from '../core/document/sources'
 import { IntakeRefusal, LIMITS } from '../core/intake/refusal'
 import { svg } from '../core/intake/svg'
 import type { Pixels } from '../core/printing/pixels'

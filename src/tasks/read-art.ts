@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { Art } from '@/core/document/schema'
+import type { Art } from '@/core/document/art'
 import { measureArt } from './decode-art'
 import type { Task } from './task'
 

@@ -2,9 +2,10 @@ import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { describe, expect, it } from 'vitest'
 import { applyChanges } from '@/core/document/edits'
-import { boxOfPiece } from '@/core/document/pieces'
-import { PLAIN_READING, type Project, projectSchema } from '@/core/document/schema'
+import { type Project, projectSchema } from '@/core/document/project'
+import { PLAIN_READING } from '@/core/document/sources'
 import { IntakeRefusal } from '@/core/intake/refusal'
+import { shapeOfPiece } from '@/core/pieces/piece-shape'
 import { readFile } from './read-file'
 import { TASKS } from './registry'
 
@@ -42,9 +43,9 @@ describe('read-file', () => {
     const both = await read(asked)
     expect(Object.keys(both.pieces)).toHaveLength(7)
     for (const id of Object.keys(first.pieces)) expect(both.pieces[id]).toEqual(first.pieces[id])
-    const right = Math.max(...Object.values(first.pieces).map((p) => boxOfPiece(both, p).maxX))
+    const right = Math.max(...Object.values(first.pieces).map((p) => shapeOfPiece(both, p).box.maxX))
     const added = Object.values(both.pieces).filter((p) => !first.pieces[p.id])
-    for (const piece of added) expect(boxOfPiece(both, piece).minX).toBeGreaterThan(right)
+    for (const piece of added) expect(shapeOfPiece(both, piece).box.minX).toBeGreaterThan(right)
     expect(edit!.label).toBe('Add “tea-caddy.svg”')
   })
 
@@ -63,7 +64,7 @@ describe('read-file', () => {
     expect(Object.values(again.pieces).map((p) => [p.id, p.name, p.copies])).toEqual(
       Object.values(named.pieces).map((p) => [p.id, p.name, p.copies]),
     )
-    const width = (p: typeof small) => boxOfPiece(p, Object.values(p.pieces)[0]!)
+    const width = (p: typeof small) => shapeOfPiece(p, Object.values(p.pieces)[0]!).box
     expect(width(again).maxX / width(small).maxX).toBeCloseTo(96 / 72, 4)
   })
 

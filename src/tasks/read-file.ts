@@ -1,15 +1,11 @@
 import { z } from 'zod'
 import { addSource } from '@/core/binding/add-source'
 import type { Edit } from '@/core/document/edits'
-import {
-  emptyProject,
-  PLAIN_READING,
-  type Project,
-  projectSchema,
-  type Reading,
-  readingSchema,
-} from '@/core/document/schema'
+import { emptyProject, type Project, projectSchema } from '@/core/document/project'
+import { PLAIN_READING, type Reading, readingSchema } from '@/core/document/sources'
 import { readDrawing } from '@/core/intake/formats'
+import { makingsOf } from '@/core/making/order'
+import { settled } from '@/core/making/settle'
 import { decodePicture } from './decode-picture'
 import type { Task } from './task'
 
@@ -49,13 +45,16 @@ export const readFile: Task<ReadFileInput, ReadFileOutput> = {
         .replace(/\.[^.]+$/, '')
         .replace(/[-_]+/g, ' ')
         .trim() || 'Untitled'
-    const [next, edit] = addSource(project ?? emptyProject(title.slice(0, 120)), drawing, {
+    const before = project ?? emptyProject(title.slice(0, 120))
+    const added = addSource(before, drawing, {
       id: sourceId,
       name: fileName,
       format: drawing.format,
       bytes: bytes.length,
       ...(lay ? { lay } : {}),
     })
+    // What was made of pieces of this drawing is made anew.
+    const [next, edit] = makingsOf(before).length > 0 ? settled(added) : added
     report(0.95, 'Binding pieces')
     return project ? { project: null, edit } : { project: next, edit: null }
   },

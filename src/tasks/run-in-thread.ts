@@ -1,20 +1,20 @@
 import { Worker } from 'node:worker_threads'
-import { IntakeRefusal } from '../core/intake/refusal'
+import { type PlainError, revivedError, TaskStopped } from './errors'
 import type { Report, Task } from './task'
-
-export class TaskStopped extends Error {
-  override readonly name = 'TaskStopped'
-}
 
 type Message =
   | { kind: 'progress'; share: number; doing: string }
   | { kind: 'done'; output: unknown }
-  | { kind: 'failed'; refused: boolean; message: string }
+  | { kind: 'failed'; error: PlainError }
 
 /** Heap of a thread, MB. A wide nursery, as what a drawing is read into lives as long as the reading. */
 export const HEAP = { maxOldGenerationSizeMb: 1024, maxYoungGenerationSizeMb: 256 }
 
-/** Threads that wait for their next task. A thread that has worked before is several times as fast as a new one. */
+/**
+ * Threads that wait for their next task. A thread that has worked before is several times as fast as a new one. The
+ * pools of the registry start their threads from a file's name, which the bundler of the server does not follow: it
+ * must see the address of the entry beside `new Worker`.
+ */
 const KEPT = 2
 const holder = globalThis as { velvetThreads?: Worker[] }
 const idle = () => {
@@ -52,7 +52,7 @@ function giveBack(worker: Worker): void {
  * Runs a task in a thread with its time limit and a memory limit. The thread is ended when the task is stopped or
  * goes over a limit, and waits for the next one otherwise.
  * @param signal stops the task
- * @throws IntakeRefusal for a refused file, TaskStopped when stopped or over a limit
+ * @throws TaskStopped when stopped or over a limit; else what the task throws, with its type
  */
 export function runInThread<I, O>(
   task: Task<I, O>,
@@ -93,11 +93,7 @@ export function runInThread<I, O>(
     worker.on('message', (message: Message) => {
       if (message.kind === 'progress') report?.(message.share, message.doing)
       else if (message.kind === 'done') settle(() => resolve(message.output as O), 'keep')
-      else
-        settle(
-          () => reject(message.refused ? new IntakeRefusal(message.message) : new Error(message.message)),
-          'keep',
-        )
+      else settle(() => reject(revivedError(message.error)), 'keep')
     })
     worker.on('error', (error: NodeJS.ErrnoException) =>
       fail(

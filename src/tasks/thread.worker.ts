@@ -1,5 +1,5 @@
 import { parentPort } from 'node:worker_threads'
-import { IntakeRefusal } from '../core/intake/refusal'
+import { plainError } from './errors'
 import { TASKS } from './registry'
 
 /** The entry of a server thread: does one task after another, as they are handed to it. */
@@ -14,7 +14,6 @@ parentPort?.on('message', async ({ name, input }: { name: string; input: unknown
     )
     post({ kind: 'done', output })
   } catch (error) {
-    const refused = error instanceof IntakeRefusal
-    post({ kind: 'failed', refused, message: error instanceof Error ? error.message : String(error) })
+    post({ kind: 'failed', error: plainError(error) })
   }
 })

@@ -1,4 +1,4 @@
-import { ROLES, type Role } from '@/core/document/schema'
+import { ROLES, type Role } from '@/core/document/lines'
 
 /** What the roles are called on the screen. */
 export const ROLE_NAMES: Record<Role, string> = {

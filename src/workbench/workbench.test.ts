@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest'
-import { emptyProject, type Piece } from '@/core/document/schema'
-import { paperTint } from './drawing/paper-tint'
-import { fitView, MAX_SCALE, toDrawing, toScreen, zoomAt } from './drawing/view'
+import type { Piece } from '@/core/document/pieces'
+import { emptyProject } from '@/core/document/project'
+import { sheetsBehind } from '@/core/sheets/behind'
+import { paperTint } from './board/paper-tint'
+import { fitView, MAX_SCALE, toDrawing, toScreen, zoomAt } from './board/view'
 import { roleOfKey } from './role-names'
 import { colourWord, lookWords } from './stations/lines/look-words'
-import { clock } from './stations/run/clock'
-import { sheetsBehind } from './stations/sheets/behind'
 import { STATIONS } from './stations/stations'
 
 describe('view', () => {
@@ -49,8 +49,6 @@ describe('words', () => {
     expect(['1', '2', '6', '7', 'a', '10'].map(roleOfKey)).toEqual(['cut', 'score', 'skip', null, null, null])
   })
 
-  it('clock', () => expect([0, 59.6, 125].map(clock)).toEqual(['0:00', '1:00', '2:05']))
-
   it('a tint stays light enough for ink', () => expect(paperTint('#000000')).toBe('rgb(148 148 148)'))
 })
 
@@ -64,7 +62,7 @@ describe('stations', () => {
     paper: 'plum',
     copies: 2,
   }
-  const placed = (copy: number) => ({ piece: 'p', copy, x: 0, y: 0, rotation: 0 })
+  const placed = (copy: number) => ({ id: `at-${copy}`, piece: 'p', copy, x: 0, y: 0, rotation: 0 })
   const sheet = (placements: ReturnType<typeof placed>[], paper = 'plum') => ({
     id: 's',
     paper,
@@ -76,7 +74,7 @@ describe('stations', () => {
 
   it('know when sheets are behind the pieces', () => {
     const behind = (sheets: ReturnType<typeof sheet>[], unplaced: typeof layout.unplaced = []) =>
-      sheetsBehind({ p: piece }, { ...layout, sheets, unplaced })
+      sheetsBehind({ pieces: { p: piece }, layout: { ...layout, sheets, unplaced }, sources: {} })
     expect(behind([sheet([placed(0), placed(1)])])).toBe(false)
     expect(behind([sheet([placed(0)])])).toBe(true)
     expect(behind([sheet([placed(0), placed(1)], 'white')])).toBe(true)

@@ -102,9 +102,6 @@ export function eventStream(
 }
 
 /** A file to save. */
-export const download = (text: string, fileName: string, type: string): Response =>
-  downloadBytes(new TextEncoder().encode(text), fileName, type)
-
 export const downloadBytes = (bytes: Uint8Array, fileName: string, type: string): Response =>
   new Response(bytes as Uint8Array<ArrayBuffer>, {
     headers: {

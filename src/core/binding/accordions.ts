@@ -1,6 +1,8 @@
-import { boxOfPiece } from '../document/pieces'
-import type { Fold, Line, Piece, Project } from '../document/schema'
+import type { Fold, Line } from '../document/lines'
+import type { Piece } from '../document/pieces'
+import type { Project } from '../document/project'
 import { shapeOf } from '../geometry/shape'
+import { shapeOfPiece } from '../pieces/piece-shape'
 
 /** Fewer panels of one width may as well be the walls of a box. */
 const LEAST_PANELS = 5
@@ -27,7 +29,7 @@ function accordion(project: Pick<Project, 'lines' | 'pieces'>, piece: Piece): Li
     return line?.role === 'score' ? [line] : []
   })
   if (scores.length < 3 || scores.some((l) => l.fold !== null)) return []
-  const box = boxOfPiece(project, piece)
+  const { box } = shapeOfPiece(project, piece)
   for (const axis of ['x', 'y'] as const) {
     const [low, high] = axis === 'x' ? (['minX', 'maxX'] as const) : (['minY', 'maxY'] as const)
     const [from, to] = axis === 'x' ? (['minY', 'maxY'] as const) : (['minX', 'maxX'] as const)

@@ -1,6 +1,8 @@
 import { type Edit, exchangeLines, joinEdits, makeEdit } from '../document/edits'
 import { familyKeyOf } from '../document/families'
-import type { Cleaning, Line, Look, Project } from '../document/schema'
+import { type Line, type Look, partOfLine } from '../document/lines'
+import type { Project } from '../document/project'
+import { type Cleaning, filesOf } from '../document/sources'
 import { translation } from '../geometry/affine'
 import { uniteBoxes } from '../geometry/measure'
 import { partOf } from '../geometry/part'
@@ -10,6 +12,7 @@ import { shapeOf } from '../geometry/shape'
 import type { Drawing, DrawnLine, IntakeFinding } from '../intake/drawing'
 import { type DashRun, findDashRuns } from '../sorting/dash-runs'
 import { type SortedPart, suggestRoles } from '../sorting/suggest'
+import { count } from '../units/count'
 import { accordionFolds } from './accordions'
 import { rebind } from './reconcile'
 
@@ -31,7 +34,8 @@ const GAP = 20
  */
 export function addSource(project: Project, drawing: Drawing, file: SourceFile): [Project, Edit] {
   // A source that is read again stays laid as it was.
-  const lay = project.sources[file.id]?.lay ?? file.lay ?? 'beside'
+  const before = project.sources[file.id]
+  const lay = (before?.kind === 'file' ? before.lay : file.lay) ?? 'beside'
   const shift = lay === 'centred' ? onCentre(project, drawing, file.id) : beside(project, file.id)
   const looks = new LookNumbers(file.id)
   const isShifted = shift.x !== 0 || shift.y !== 0
@@ -39,6 +43,7 @@ export function addSource(project: Project, drawing: Drawing, file: SourceFile):
   const asDrawn = (drawn: DrawnLine, number: number): Line => ({
     id: `${file.id}-${number + 1}`,
     source: file.id,
+    plane: file.id,
     look: looks.of(drawn.look),
     d: drawn.d,
     label: drawn.label,
@@ -58,11 +63,12 @@ export function addSource(project: Project, drawing: Drawing, file: SourceFile):
   )
   const parted = whole.flatMap((line, i) => partLine(line, sorted.parts[i]!, cleaning))
   const lines = isShifted ? parted.map((l) => ({ ...l, d: place(l.d) })) : parted
-  const label = `${project.sources[file.id] ? 'Read again' : 'Add'} “${file.name}”`
+  const label = `${before ? 'Read again' : 'Add'} “${file.name}”`
   const gone = Object.values(project.lines).flatMap((l) => (l.source === file.id ? [l.id] : []))
   const [exchanged, exchange] = exchangeLines(project, label, gone, lines)
   const [added, adding] = makeEdit(exchanged, label, (draft) => {
     draft.sources[file.id] = {
+      kind: 'file',
       ...file,
       lay,
       artwork: drawing.artwork,
@@ -81,7 +87,8 @@ export function addSource(project: Project, drawing: Drawing, file: SourceFile):
   const folds = accordionFolds(bound)
   if (!joined && folds.size === 0) return [bound, edit]
   const [told, telling] = makeEdit(bound, label, (draft) => {
-    if (joined) draft.sources[file.id]!.findings.push(joined)
+    const source = draft.sources[file.id]
+    if (joined && source?.kind === 'file') source.findings.push(joined)
     for (const [id, fold] of folds) if (draft.lines[id]!.source === file.id) draft.lines[id]!.fold = fold
   })
   return [told, joinEdits(edit, telling)]
@@ -121,7 +128,7 @@ function beside(project: Project, own: string): Point {
 
 /** With the middle of the page on that of the first drawing's. */
 function onCentre(project: Project, { artwork }: Drawing, own: string): Point {
-  const first = Object.values(project.sources).find((s) => s.id !== own)
+  const first = filesOf(project.sources).find((s) => s.id !== own)
   if (!first) return { x: 0, y: 0 }
   return {
     x: (first.artwork.width - artwork.width) / 2,
@@ -186,7 +193,7 @@ function partLine(line: Line, parts: readonly SortedPart[], report: CleaningRepo
     line: {
       ...line,
       ...bare(part),
-      id: `${line.id}.${k + 1}`,
+      ...partOfLine(line, k + 1),
       d: writePath(partOf(contour, part.from!, part.to)),
     },
     drop: part.drop,
@@ -211,8 +218,6 @@ const SAY: Record<Cleaning['kind'], (n: number, made: number) => string> = {
     `${count(n, 'line')} parted into ${made}, where a fold becomes an edge or another piece begins.`,
 }
 
-const count = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`
-
 /** What was tidied up, gathered by kind. */
 class CleaningReport {
   private readonly byKind = new Map<Cleaning['kind'], Cleaning['items']>()
@@ -225,10 +230,10 @@ class CleaningReport {
 
   told(place: (d: string) => string): Cleaning[] {
     return [...this.byKind].map(([kind, items]) => {
-      const count = (of: 'removed' | 'made') => items.reduce((n, item) => n + item[of].length, 0)
+      const many = (of: 'removed' | 'made') => items.reduce((n, item) => n + item[of].length, 0)
       return {
         kind,
-        message: SAY[kind](count('removed'), count('made')),
+        message: SAY[kind](many('removed'), many('made')),
         items: items.map(({ removed, made }) => ({
           removed: removed.map((l) => ({ ...l, d: place(l.d) })),
           made,

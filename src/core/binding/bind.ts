@@ -1,4 +1,5 @@
-import type { Line, Piece } from '../document/schema'
+import type { Line } from '../document/lines'
+import type { Piece } from '../document/pieces'
 import { PAPER_TOLERANCE } from '../geometry/flatten'
 import type { Box } from '../geometry/measure'
 import type { Point } from '../geometry/point'

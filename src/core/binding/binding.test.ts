@@ -1,12 +1,16 @@
 import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { describe, expect, it } from 'vitest'
-import { applyChanges, setLines } from '../document/edits'
+import { applyChanges, applyEdit, joinEdits, setLines } from '../document/edits'
 import { decisionsLeft, familiesOf, habitKeyOf } from '../document/families'
-import { looseLines, roleCounts, sizeOfPiece } from '../document/pieces'
+import type { Role } from '../document/lines'
 import { plainLine } from '../document/plain-line'
-import { emptyProject, type Project, projectSchema, type Role } from '../document/schema'
+import { emptyProject, type Project, projectSchema } from '../document/project'
+import { filesOf } from '../document/sources'
 import { readDrawing } from '../intake/formats'
+import { settled } from '../making/settle'
+import { looseLines, roleCounts } from '../pieces/lines'
+import { shapeOfPiece } from '../pieces/piece-shape'
 import { accordionFolds } from './accordions'
 import { addSource } from './add-source'
 import { type Bindable, findPieces } from './bind'
@@ -117,7 +121,7 @@ describe('the demo drawings', () => {
 
   it('come in at true size: the front wall part is 154 x 190 mm', async () => {
     const project = await demo('tea-caddy.svg')
-    const { width, height } = sizeOfPiece(project, Object.values(project.pieces)[0]!)
+    const { width, height } = shapeOfPiece(project, Object.values(project.pieces)[0]!).size
     expect(width).toBeCloseTo(154, 1)
     expect(height).toBeCloseTo(190, 1)
   })
@@ -144,7 +148,7 @@ describe('pieces that share edges', () => {
     const project = grid()
     const found = Object.values(project.pieces)
     expect(found).toHaveLength(3)
-    for (const piece of found) expect(sizeOfPiece(project, piece)).toEqual({ width: 30, height: 40 })
+    for (const piece of found) expect(shapeOfPiece(project, piece).size).toEqual({ width: 30, height: 40 })
     expect(found.filter((p) => p.outline.includes('a'))).toHaveLength(2)
     expect(looseLines(project)).toEqual([])
   })
@@ -154,10 +158,10 @@ describe('pieces that share edges', () => {
     const [first, second] = Object.values(project.pieces)
     const shared = partingLines(project, [first!.id, second!.id])
     expect(shared).toHaveLength(1)
-    const [joined, edit] = joinPieces(project, [first!.id, second!.id], 'score')
+    const [joined, edit] = settled(joinPieces(project, [first!.id, second!.id], 'score'))
     expect(Object.keys(joined.pieces)).toHaveLength(2)
     expect(joined.lines[shared[0]!]).toMatchObject({ role: 'score' })
-    expect(applyChanges(joined, edit.inverse)).toEqual(project)
+    expect(applyChanges(joined, applyEdit(project, edit.changes).inverse)).toEqual(project)
     const ends = Object.values(project.pieces).filter((p) => !p.outline.includes(shared[0]!)).length
     expect(ends).toBeGreaterThan(0)
   })
@@ -276,14 +280,18 @@ describe('taking back what was tidied', () => {
     const card = rect(0, 0, 100, 78.2)
     const file = { id: 's', name: 'a.svg', format: 'svg', bytes: 1 }
     const [project] = addSource(emptyProject('Fair'), drawing([card, card, ...strokes]), file)
-    expect(project.sources.s!.cleaning.map((c) => c.kind).sort()).toEqual(['dashes', 'double'])
+    expect(
+      filesOf(project.sources)[0]!
+        .cleaning.map((c) => c.kind)
+        .sort(),
+    ).toEqual(['dashes', 'double'])
     expect(Object.keys(project.lines)).toHaveLength(2)
     expect(originalLines(project)).toHaveLength(18)
-    const [back, edit] = takeBack(project, 's', 'dashes')
+    const [back, edit] = settled(takeBack(project, 's', 'dashes'))
     expect(Object.keys(back.lines)).toHaveLength(17)
-    expect(back.sources.s!.cleaning.map((c) => c.kind)).toEqual(['double'])
-    expect(applyChanges(back, edit.inverse)).toEqual(project)
-    const [all] = takeBack(back, 's', 'double')
+    expect(filesOf(back.sources)[0]!.cleaning.map((c) => c.kind)).toEqual(['double'])
+    expect(applyChanges(back, applyEdit(project, edit.changes).inverse)).toEqual(project)
+    const [all] = settled(takeBack(back, 's', 'double'))
     expect(Object.keys(all.lines)).toHaveLength(18)
     expect(Object.keys(all.pieces)).toHaveLength(1)
   })
@@ -314,7 +322,7 @@ describe('rebind', () => {
     expect(Object.keys(again.pieces)).toEqual(Object.keys(named.pieces))
     expect(again.pieces[first]).toMatchObject({ name: 'Front', paper: 'plum', copies: 3 })
     for (const [id, piece] of Object.entries(named.pieces))
-      expect(sizeOfPiece(again, again.pieces[id]!)).toEqual(sizeOfPiece(named, piece))
+      expect(shapeOfPiece(again, again.pieces[id]!).size).toEqual(shapeOfPiece(named, piece).size)
   })
 
   it('makes an edit that replays and can be taken back', async () => {
@@ -325,7 +333,9 @@ describe('rebind', () => {
     // The hole of the tag is an outline of its own once the tag is skipped.
     expect(Object.values(rebound.pieces).map((p) => p.name)).not.toContain('tag')
     expect(applyChanges(applyChanges(project, first.changes), second.changes)).toEqual(rebound)
-    expect(applyChanges(applyChanges(rebound, second.inverse), first.inverse)).toEqual(project)
+    expect(applyChanges(rebound, applyEdit(project, joinEdits(first, second).changes).inverse)).toEqual(
+      project,
+    )
   })
 
   it('obeys what is held by hand', async () => {

@@ -1,6 +1,6 @@
-import { type Edit, joinEdits, setLines } from '../document/edits'
-import type { Project, Role } from '../document/schema'
-import { rebind } from './reconcile'
+import { type Edit, setLines } from '../document/edits'
+import type { Role } from '../document/lines'
+import type { Project } from '../document/project'
 
 /** The cut lines that part the given pieces from one another: each bounds two of them. */
 export function partingLines(project: Project, pieces: readonly string[]): string[] {
@@ -20,11 +20,9 @@ export function joinPieces(
   role: Role & ('score' | 'skip'),
 ): [Project, Edit] {
   const label = `Join ${pieces.length} pieces`
-  const [next, edit] = setLines(project, label, partingLines(project, pieces), {
+  return setLines(project, label, partingLines(project, pieces), {
     role,
     sure: true,
     why: 'It parted pieces that were joined by hand.',
   })
-  const [bound, binding] = rebind(next, label)
-  return [bound, joinEdits(edit, binding)]
 }

@@ -1,12 +1,14 @@
 import { type Edit, exchangeLines, joinEdits, makeEdit } from '../document/edits'
 import { isGivenByAProgram } from '../document/given-names'
-import { boxOfPiece } from '../document/pieces'
+import { type Line, partOfLine } from '../document/lines'
+import type { Piece } from '../document/pieces'
+import type { Project } from '../document/project'
 import { roleInName } from '../document/role-words'
-import type { Line, Piece, Project } from '../document/schema'
 import { boxHolds, uniteBoxes } from '../geometry/measure'
 import { partOf } from '../geometry/part'
 import { writePath } from '../geometry/path'
 import { shapeOf } from '../geometry/shape'
+import { shapeOfPiece } from '../pieces/piece-shape'
 import { type Found, type FoundPiece, findPieces } from './bind'
 
 /**
@@ -16,22 +18,22 @@ import { type Found, type FoundPiece, findPieces } from './bind'
  * @returns the project with its pieces, and the edit that leads there (without changes where all stands already)
  */
 export function rebind(project: Project, label: string): [Project, Edit] {
-  const { pieces: found, partings } = findInSources(project)
+  const { pieces: found, partings } = findInPlanes(project)
   if (partings.size === 0) return reconcile(project, label, found)
   const [parted, parting] = partLines(project, label, partings)
-  const [next, edit] = reconcile(parted, label, findInSources(parted).pieces)
+  const [next, edit] = reconcile(parted, label, findInPlanes(parted).pieces)
   return [next, joinEdits(parting, edit)]
 }
 
-/** The pieces of every drawing by itself: drawings may lie on one another, and share no piece all the same. */
-function findInSources(project: Project): Found {
-  const bySource = new Map<string, Line[]>()
+/** The pieces of every plane by itself: drawings may lie on one another, and share no piece all the same. */
+function findInPlanes(project: Project): Found {
+  const byPlane = new Map<string, Line[]>()
   for (const line of Object.values(project.lines)) {
-    const list = bySource.get(line.source)
+    const list = byPlane.get(line.plane)
     if (list) list.push(line)
-    else bySource.set(line.source, [line])
+    else byPlane.set(line.plane, [line])
   }
-  const all = [...bySource.values()].map((lines) => findPieces(lines, project.limits.gap))
+  const all = [...byPlane.values()].map((lines) => findPieces(lines, project.limits.gap))
   return {
     pieces: all.flatMap((f) => f.pieces),
     partings: new Map(all.flatMap((f) => [...f.partings])),
@@ -56,8 +58,12 @@ function partLines(
     for (let k = 1; k < stops.length; k += 1) {
       if (stops[k]! - stops[k - 1]! < 1e-9) continue
       do number += 1
-      while (project.lines[`${id}.${number}`])
-      parts.push({ ...line, id: `${id}.${number}`, d: writePath(partOf(contour, stops[k - 1]!, stops[k]!)) })
+      while (project.lines[partOfLine(line, number).id])
+      parts.push({
+        ...line,
+        ...partOfLine(line, number),
+        d: writePath(partOf(contour, stops[k - 1]!, stops[k]!)),
+      })
     }
   }
   return exchangeLines(project, label, gone, parts)
@@ -107,9 +113,9 @@ const same = (a: Piece | undefined, b: Piece): boolean => JSON.stringify(a) === 
 function match(project: Project, found: readonly FoundPiece[]): (Piece | null)[] {
   const outlineOf = new Map<string, Piece>()
   for (const piece of Object.values(project.pieces)) for (const id of piece.outline) outlineOf.set(id, piece)
-  // A parted line is known by the line it was a part of.
+  // A parted line is known by the latest line that it was a part of.
   const known = (id: string): Piece | undefined =>
-    outlineOf.get(id) ?? (id.includes('.') ? known(id.slice(0, id.lastIndexOf('.'))) : undefined)
+    [id, ...[...(project.lines[id]?.lineage ?? [])].reverse()].map((of) => outlineOf.get(of)).find(Boolean)
   const pairs = found.flatMap((f, i) => {
     const shared = new Map<Piece, number>()
     for (const id of f.outline) {
@@ -131,7 +137,7 @@ function match(project: Project, found: readonly FoundPiece[]): (Piece | null)[]
     const box = uniteBoxes(f.outline.map((id) => shapeOf(project.lines[id]!.d).box))
     const same = free.find((p) => {
       if (taken.has(p.id)) return false
-      const old = boxOfPiece(project, p)
+      const old = shapeOfPiece(project, p).box
       return boxHolds(old, box, 0.5) && boxHolds(box, old, 0.5)
     })
     if (same) taken.add(same.id)
@@ -142,12 +148,15 @@ function match(project: Project, found: readonly FoundPiece[]): (Piece | null)[]
 /** A name that the file gives the outline or the layer around it, if no other piece bears it; else a number. */
 function nameFor(project: Project, piece: FoundPiece, number: number, used: Set<string>): string {
   const line = project.lines[piece.outline[0]!]!
+  const source = project.sources[line.source]
   const layers = project.looks[line.look]?.layers ?? []
-  // A layer called "Cut lines" tells what its lines are for, not what the piece is called.
-  const given = [line.label, ...[...layers].reverse()].find(
-    (n): n is string => Boolean(n) && !used.has(n!) && !roleInName(n!) && !isGivenByAProgram(n!),
-  )
-  const name = given ?? `Piece ${number}`
+  const names =
+    source?.kind === 'making' ? [source.name] : [line.label, ...[...layers].reverse()].filter(isTelling)
+  const name = names.find((n): n is string => n !== null && !used.has(n)) ?? `Piece ${number}`
   used.add(name)
   return name
 }
+
+/** A layer called "Cut lines" tells what its lines are for, and "path12" nothing at all: neither names a piece. */
+const isTelling = (name: string | null): boolean =>
+  Boolean(name) && !roleInName(name!) && !isGivenByAProgram(name!)

@@ -1,5 +1,6 @@
+import type { Finding } from '../document/findings'
+import type { Sheet } from '../document/layout'
 import type { Paper } from '../document/paper'
-import type { Finding, Sheet } from '../document/schema'
 
 /** Cards from this thickness or weight on are heavy (common practice). */
 const HEAVY = { caliper: 0.38, weight: 270 }

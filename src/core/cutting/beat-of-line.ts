@@ -1,4 +1,5 @@
-import type { Beat, Line, Project } from '../document/schema'
+import type { Beat, Line } from '../document/lines'
+import type { Project } from '../document/project'
 
 /** The dash and gap of a perforation where the drawing has none of its own, mm (common practice). */
 const PERFORATION: Beat = { dash: 1, gap: 1 }

@@ -1,16 +1,13 @@
 import { describe, expect, it } from 'vitest'
+import { rebind } from '../binding/reconcile'
 import { PLAIN_CUTTER } from '../document/cutter'
+import type { Finding } from '../document/findings'
+import type { Sheet } from '../document/layout'
+import type { Line, Role } from '../document/lines'
 import { type Paper, PLAIN_SETTINGS } from '../document/paper'
 import { plainLine } from '../document/plain-line'
-import {
-  emptyProject,
-  type Finding,
-  type Line,
-  type Project,
-  type Role,
-  type Sheet,
-  USUAL_PRINT,
-} from '../document/schema'
+import { USUAL_PRINT } from '../document/print'
+import { emptyProject, type Project } from '../document/project'
 import { flatten } from '../geometry/flatten'
 import { readPath } from '../geometry/path'
 import { polylineLength } from '../geometry/polyline'
@@ -31,36 +28,30 @@ const rect = (x: number, y: number, w: number, h: number) =>
 function project(lines: [string, Role, string][], dashedScores = false): { project: Project; sheet: Sheet } {
   const base = emptyProject('Test')
   const all = lines.map(([id, role, d]): Line => plainLine(id, role, d))
-  const piece = {
-    id: 'p',
-    name: 'P',
-    outline: [lines[0]![0]],
-    openings: [],
-    lines: all.map((l) => l.id),
-    paper: null,
-    copies: 1,
-  }
-  return {
-    project: {
+  const [bound] = rebind(
+    {
       ...base,
       lines: Object.fromEntries(all.map((l) => [l.id, l])),
       looks: { k: { stroke: '#000000', fill: null, dash: [], width: 1, layers: [] } },
-      pieces: { p: piece },
       run: { ...base.run, dashedScores },
     },
+    'find',
+  )
+  return {
+    project: bound,
     sheet: {
       id: 's1',
       paper: 'x',
       width: 200,
       height: 100,
-      placements: [{ piece: 'p', copy: 0, x: 10, y: 10, rotation: 0 }],
+      placements: [{ id: 'at-8', piece: 'piece-1', copy: 0, x: 10, y: 10, rotation: 0 }],
     },
   }
 }
 
-const stroke = (line: string, d: string): Stroke => {
+const stroke = (d: string, placement = 0, edge: Stroke['edge'] = null): Stroke => {
   const contour = readPath(d)
-  return { line, piece: 'p', copy: 0, points: flatten(contour), closed: contour.closed }
+  return { placement, edge, points: flatten(contour), closed: contour.closed }
 }
 
 describe('planSheet', () => {
@@ -84,7 +75,7 @@ describe('planSheet', () => {
       ['perforate', 'knife', true],
       ['cut', 'knife', false],
     ])
-    expect(passes[3]!.strokes.at(-1)!.line).toBe('out')
+    expect(passes[3]!.strokes.map((s) => s.edge)).toEqual([null, 'opening', 'outline'])
     expect(passes[0]!.strokes[0]!.points).toEqual(Float64Array.from([60, 10, 60, 70]))
     expect(passes[3]!.setting).toEqual(PLAIN_SETTINGS.cut)
   })
@@ -141,43 +132,37 @@ describe('intoDashes', () => {
 
 describe('orderStrokes', () => {
   it('cuts what lies within before what holds it, however deep', () => {
+    // A piece with an opening, in it a piece with an opening, and so on.
     const nested = Array.from({ length: 6 }, (_, i) =>
-      stroke(`r${i}`, rect(i * 5, i * 5, 100 - i * 10, 100 - i * 10)),
+      stroke(
+        rect(i * 5, i * 5, 100 - i * 10, 100 - i * 10),
+        Math.floor(i / 2),
+        i % 2 === 0 ? 'outline' : 'opening',
+      ),
     )
-    expect(orderStrokes(nested).map((s) => s.line)).toEqual(['r5', 'r4', 'r3', 'r2', 'r1', 'r0'])
+    const place = (s: Stroke) => `${s.edge} ${s.placement}`
+    expect(orderStrokes(nested).map(place)).toEqual(nested.map(place).reverse())
   })
 
-  it('holds for every pair on a sheet of many pieces', () => {
+  it('holds for every pair on a sheet of many pieces, and for slits that end on the edge', () => {
     const strokes = Array.from({ length: 40 }, (_, i) => {
       const x = (i % 8) * 50
       const y = Math.floor(i / 8) * 50
       return [
-        stroke(`out${i}`, rect(x, y, 45, 45)),
-        stroke(`hole${i}`, rect(x + 5, y + 5, 10, 10)),
-        stroke(`slit${i}`, `M${x + 20} ${y + 20}L${x + 30} ${y + 20}`),
+        stroke(rect(x, y, 45, 45), i, 'outline'),
+        stroke(rect(x + 5, y + 5, 10, 10), i, 'opening'),
+        stroke(`M${x + 20} ${y + 20}L${x + 45} ${y + 20}`, i),
       ]
     }).flat()
-    const order = new Map(orderStrokes(strokes).map((s, at) => [s.line, at]))
-    for (let i = 0; i < 40; i += 1) {
-      expect(order.get(`hole${i}`)!).toBeLessThan(order.get(`out${i}`)!)
-      expect(order.get(`slit${i}`)!).toBeLessThan(order.get(`out${i}`)!)
-    }
+    const ordered = orderStrokes(strokes)
+    for (let i = 0; i < 40; i += 1)
+      expect(ordered.filter((s) => s.placement === i).at(-1)!.edge).toBe('outline')
   })
 
   it('begins an open stroke at its nearer end', () => {
-    const [first, second] = orderStrokes([stroke('a', 'M0 0L10 0'), stroke('b', 'M50 5L12 0')])
-    expect(first!.line).toBe('a')
+    const [first, second] = orderStrokes([stroke('M0 0L10 0'), stroke('M50 5L12 0')])
+    expect([...first!.points]).toEqual([0, 0, 10, 0])
     expect([...second!.points]).toEqual([12, 0, 50, 5])
-  })
-
-  it('keeps both of two equal contours', () => {
-    expect(
-      orderStrokes([
-        stroke('a', rect(0, 0, 9, 9)),
-        stroke('b', rect(0, 0, 9, 9)),
-        stroke('in', rect(3, 3, 3, 3)),
-      ]).map((s) => s.line)[0],
-    ).toBe('in')
   })
 })
 
@@ -268,14 +253,14 @@ describe('planTestCut', () => {
     expect(Math.max(...all.filter((_, i) => i % 2 === 0))).toBeCloseTo(197, 9)
     expect(Math.max(...all.filter((_, i) => i % 2 === 1))).toBeCloseTo(97, 9)
     // With marks in the corners it goes to the middle of a side.
-    const marked = { ...p, layout: { ...p.layout, print: USUAL_PRINT } }
+    const marked = { ...p, print: USUAL_PRINT }
     const beside = planTestCut(marked, sheet, null, PLAIN_CUTTER)!.passes.flatMap((x) =>
       x.strokes.flatMap((s) => [...s.points]),
     )
     expect(Math.max(...beside.filter((_, i) => i % 2 === 1))).toBeCloseTo(93, 9)
     expect(Math.max(...beside.filter((_, i) => i % 2 === 0))).toBeLessThan(120)
     const full = project([['out', 'cut', rect(0, 0, 194, 94)]])
-    full.sheet.placements[0] = { piece: 'p', copy: 0, x: 3, y: 3, rotation: 0 }
+    full.sheet.placements[0] = { id: 'at-9', piece: 'piece-1', copy: 0, x: 3, y: 3, rotation: 0 }
     expect(planTestCut(full.project, full.sheet, null, PLAIN_CUTTER)).toBeNull()
   })
 })
@@ -316,7 +301,13 @@ describe('settingsAdvice', () => {
     backColour: '#ffffff',
     settings: { ...PLAIN_SETTINGS, cut: { force: 200, speed: 80, passes } },
   })
-  const fine: Finding = { rule: 'thin-part', severity: 'warning', message: '', lines: [], pieces: ['p'] }
+  const fine: Finding = {
+    rule: 'thin-part',
+    severity: 'warning',
+    message: '',
+    lines: [],
+    pieces: ['piece-1'],
+  }
 
   it('asks for less force and one pass where detail is fine (common practice: about a quarter less)', () => {
     expect(settingsAdvice(sheet, card(220, 0.3, 2), [fine]).join(' ')).toMatch(

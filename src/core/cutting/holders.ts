@@ -1,38 +1,32 @@
-import { nestRings } from '../geometry/nesting'
-import { isInside, pointAt, polylineArea, polylineBox } from '../geometry/polyline'
-import { SpatialIndex } from '../geometry/spatial-index'
+import { boxHolds } from '../geometry/measure'
+import { distanceTo, isInside, polylineArea, polylineBox, samplesOf } from '../geometry/polyline'
 import type { Stroke } from './pass'
 
-/** For each stroke the smallest closed stroke that holds it, or -1. */
+/**
+ * For each stroke the closed stroke that must come after it, or -1: paper that is cut out may move. All within a piece
+ * comes before its outline, and a piece that lies in an opening of another before that opening.
+ */
 export function holders(strokes: readonly Stroke[]): number[] {
-  const closedAt = strokes.flatMap((s, i) => (s.closed ? [i] : []))
-  const rings = closedAt.map((i) => {
-    const { points } = strokes[i]!
-    return { polyline: points, box: polylineBox(points), area: Math.abs(polylineArea(points)) }
+  const outlineOf = new Map<number, number>()
+  const openings: { at: number; ring: Float64Array; box: ReturnType<typeof polylineBox>; area: number }[] = []
+  strokes.forEach(({ edge, placement, points }, at) => {
+    if (edge === 'outline') outlineOf.set(placement, at)
+    if (edge === 'opening')
+      openings.push({ at, ring: points, box: polylineBox(points), area: Math.abs(polylineArea(points)) })
   })
-  const nested = nestRings(rings)
-  const index = new SpatialIndex(rings.map((r) => r.box))
-  const holder = strokes.map(() => -1)
-  closedAt.forEach((i, k) => {
-    const { parent } = nested[k]!
-    holder[i] = parent >= 0 ? closedAt[parent]! : -1
+  openings.sort((a, b) => a.area - b.area)
+  return strokes.map(({ edge, placement, points }) => {
+    if (edge !== 'outline') return outlineOf.get(placement) ?? -1
+    const box = polylineBox(points)
+    const around = openings.find(
+      (o) =>
+        strokes[o.at]!.placement !== placement &&
+        boxHolds(o.box, box, TOUCHING) &&
+        samplesOf(points).every((p) => isInside(p, o.ring) || distanceTo(p, o.ring) <= TOUCHING),
+    )
+    return around?.at ?? -1
   })
-  // A contour that is drawn twice is followed twice, one after the other, when all that it holds is done.
-  closedAt.forEach((i, k) => {
-    const { twin } = nested[k]!
-    if (twin < 0) return
-    const first = closedAt[twin]!
-    holder[i] = holder[first]!
-    holder[first] = i
-  })
-  strokes.forEach(({ points, closed }, i) => {
-    if (closed) return
-    const middle = pointAt(points, Math.floor(points.length / 4))
-    const around = index
-      .meeting({ minX: middle.x, minY: middle.y, maxX: middle.x, maxY: middle.y })
-      .filter((k) => isInside(middle, rings[k]!.polyline))
-      .sort((a, b) => rings[a]!.area - rings[b]!.area)
-    holder[i] = around[0] === undefined ? -1 : closedAt[around[0]]!
-  })
-  return holder
 }
+
+/** An outline may touch the opening that it lies in, or share its course, mm. */
+const TOUCHING = 0.1

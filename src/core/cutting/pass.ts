@@ -2,7 +2,15 @@ import type { CutSetting, ToolRole } from '../document/paper'
 import type { Polyline } from '../geometry/flatten'
 
 /** One stretch that a tool follows without lifting. */
-export type Stroke = { line: string; piece: string; copy: number; points: Polyline; closed: boolean }
+export type Stroke = {
+  /** the position of its piece among the placements of the sheet */
+  placement: number
+  /** which edge of its piece it cuts, or null where it bounds nothing */
+  edge: 'outline' | 'opening' | null
+  /** mm of the sheet, y down */
+  points: Polyline
+  closed: boolean
+}
 
 export type Tool = 'scoring tip' | 'knife' | 'pen'
 

@@ -1,17 +1,12 @@
 import { type Cutter, PLAIN_CUTTER } from '../document/cutter'
-import { type Paper, PLAIN_SETTINGS, TOOL_ROLES, type ToolRole } from '../document/paper'
-import { linesOf } from '../document/pieces'
-import type { Project, Sheet } from '../document/schema'
-import { flatten } from '../geometry/flatten'
-import { transformContour } from '../geometry/path'
-import { shapeOf } from '../geometry/shape'
-import { placementTransform } from '../sheets/place'
-import { beatOfLine } from './beat-of-line'
+import type { Sheet } from '../document/layout'
+import { type Paper, PLAIN_SETTINGS } from '../document/paper'
+import type { Project } from '../document/project'
 import { overrun, pivotPath } from './blade'
-import { intoDashes } from './dashes'
 import { orderStrokes } from './order'
 import type { Pass, SheetPlan, Stroke } from './pass'
 import { withPauses } from './pauses'
+import { SheetStrokes } from './strokes'
 
 /** How the plan's cutter moves and is fitted out. */
 export type PlanCutter = Pick<Cutter, 'tip' | 'holders' | 'overlap' | 'bladeOffset'>
@@ -42,16 +37,16 @@ function kindsOf(tip: boolean): Kind[] {
  * @param tolerance how far the straight moves may stray from the lines, mm
  */
 export function planSheet(
-  project: Project,
+  project: Pick<Project, 'pieces' | 'lines' | 'looks' | 'run'>,
   sheet: Sheet,
   paper: Paper | null,
   cutter: PlanCutter = PLAIN_CUTTER,
   tolerance = 0.02,
 ): SheetPlan {
   const settings = paper?.settings ?? PLAIN_SETTINGS
-  const strokes = strokesOf(project, sheet, tolerance)
+  const strokes = new SheetStrokes(project, sheet, tolerance)
   const passes = kindsOf(cutter.tip).flatMap((kind): Omit<Pass, 'pause'>[] => {
-    const found = strokes.get(keyOf(kind)) ?? []
+    const found = strokes.of(kind)
     if (found.length === 0) return []
     // A score that is cut as dashes is a matter of the knife.
     const setting = kind.role === 'score' && kind.dashed ? settings.cut : settings[kind.role]
@@ -71,37 +66,6 @@ export function planSheet(
     paperName: paper?.name ?? 'Paper',
     passes: withPauses(passes, cutter.holders),
   }
-}
-
-const keyOf = ({ role, dashed }: Pick<Kind, 'role' | 'dashed'>): string => `${role} ${dashed}`
-
-/** A sheet's strokes in its own coordinates, by role and whether they are dashes. */
-function strokesOf(project: Project, sheet: Sheet, tolerance: number): Map<string, Stroke[]> {
-  const strokes = new Map<string, Stroke[]>()
-  const put = (role: ToolRole, dashed: boolean, stroke: Stroke) => {
-    const key = keyOf({ role, dashed })
-    const known = strokes.get(key)
-    if (known) known.push(stroke)
-    else strokes.set(key, [stroke])
-  }
-  for (const placement of sheet.placements) {
-    const piece = project.pieces[placement.piece]
-    if (!piece) continue
-    const transform = placementTransform(project, piece, placement)
-    for (const line of linesOf(project, piece.lines)) {
-      const role = line.role as ToolRole
-      if (!TOOL_ROLES.includes(role)) continue
-      const contour = transformContour(shapeOf(line.d).contour, transform)
-      const points = flatten(contour, tolerance)
-      const whole = { line: line.id, piece: piece.id, copy: placement.copy, points, closed: contour.closed }
-      const beat = beatOfLine(project, line)
-      if (!beat) put(role, false, whole)
-      else
-        for (const dash of intoDashes(points, beat.dash, beat.gap))
-          put(role, true, { ...whole, points: dash, closed: false })
-    }
-  }
-  return strokes
 }
 
 /** A stroke as the blade is led along it: over its start where it is closed, and ahead of a tip that trails. */

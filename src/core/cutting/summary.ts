@@ -1,9 +1,10 @@
 import { type CutterFields, PLAIN_CUTTER } from '../document/cutter'
 import type { Paper } from '../document/paper'
-import type { Project } from '../document/schema'
+import type { Project } from '../document/project'
 import { densityOf } from '../sheets/check'
 import type { Tool } from './pass'
 import { planSheet } from './plan'
+import { plannedSheet } from './planned-sheet'
 import { changesOver, runOrder } from './run-order'
 import { timelineOf } from './timeline'
 
@@ -49,10 +50,11 @@ export function summarise(
   const { sheets } = project.layout
   const dashed: Project = { ...project, run: { ...project.run, dashedScores: true } }
   const paperOf = (id: string) => papers.find((p) => p.id === id) ?? null
-  const plans = sheets.map((sheet) => planSheet(project, sheet, paperOf(sheet.paper), cutter))
+  const planned = sheets.map((sheet) => plannedSheet(project, sheet, papers, cutter))
+  const plans = planned.map((p) => p.plan)
   const summaries = sheets.map((sheet, i): SheetSummary => {
     const plan = plans[i]!
-    const { passes, total, changes } = timelineOf(plan, cutter)
+    const { passes, total, changes } = planned[i]!.timeline
     const byTool: SheetSummary['byTool'] = {}
     for (const { tool, start, end } of passes) byTool[tool] = (byTool[tool] ?? 0) + end - start
     return {

@@ -1,9 +1,10 @@
+import type { Sheet } from '../document/layout'
 import { type Paper, PLAIN_SETTINGS } from '../document/paper'
-import type { Project, Sheet } from '../document/schema'
-import { type Box, boxesMeet } from '../geometry/measure'
+import type { Project } from '../document/project'
+import { boxesMeet } from '../geometry/measure'
 import { polylineBox } from '../geometry/polyline'
 import { keepOuts } from '../printing/marks'
-import { laidBox } from '../sheets/place'
+import { laidOn } from '../sheets/place'
 import { usableArea } from '../sheets/usable-area'
 import type { Pass, SheetPlan } from './pass'
 import { withPauses } from './pauses'
@@ -24,12 +25,9 @@ export function planTestCut(
   paper: Paper | null,
   cutter: PlanCutter,
 ): SheetPlan | null {
-  const area = usableArea(sheet, project.layout)
-  const marks = keepOuts(sheet, project.layout).map(polylineBox)
-  const pieces = sheet.placements.flatMap((p): Box[] => {
-    const piece = project.pieces[p.piece]
-    return piece ? [laidBox(project, piece, p)] : []
-  })
+  const area = usableArea(sheet, project)
+  const marks = keepOuts(sheet, project).map(polylineBox)
+  const pieces = laidOn(project, sheet).map((laid) => laid.box)
   // The corners, and the middles of the sides where marks are in the corners.
   const [middleX, middleY] = [(area.minX + area.maxX - SIDE) / 2, (area.minY + area.maxY - SIDE) / 2]
   const corners = [
@@ -51,9 +49,8 @@ export function planTestCut(
   const [x, y] = corner
   const gap = (SIDE - INNER) / 2
   const stroke = (points: number[], closed: boolean) => ({
-    line: 'test',
-    piece: 'test',
-    copy: 0,
+    placement: 0,
+    edge: null,
     points: Float64Array.from(points),
     closed,
   })

@@ -1,6 +1,43 @@
+import { z } from 'zod'
 import { type Affine, multiply, rotation, scaling, translation } from '../geometry/affine'
 import { type Box, heightOf, widthOf } from '../geometry/measure'
-import { type Art, type LaidArt, type Piece, type Project, SIDES_OF_PAPER, type SideOfPaper } from './schema'
+import { id, mm, name, size } from './fields'
+
+/** The slice `art`: pictures that pieces carry, and how they lie on them. */
+
+export const ART_FITS = ['fit', 'fill', 'exact'] as const
+/** How art is sized to its piece: all of it within the box, the box all covered, or a width that is given. */
+export type ArtFit = (typeof ART_FITS)[number]
+export const SIDES_OF_PAPER = ['front', 'back'] as const
+export type SideOfPaper = (typeof SIDES_OF_PAPER)[number]
+
+export const laidArtSchema = z.strictObject({
+  art: id,
+  fit: z.enum(ART_FITS),
+  /** of the art, where its size is exact, mm */
+  width: mm.min(0.1).max(3000),
+  /** degrees, clockwise */
+  turned: z.literal([0, 90, 180, 270]),
+  /** its middle from the middle of the outline's box, mm */
+  right: mm.min(-3000).max(3000),
+  down: mm.min(-3000).max(3000),
+})
+/** Art as it is placed on one side of a piece. */
+export type LaidArt = z.infer<typeof laidArtSchema>
+
+export const artSchema = z.strictObject({
+  id,
+  name,
+  format: z.enum(['png', 'jpeg', 'svg']),
+  bytes: z.number().int().nonnegative(),
+  /** size in pixels; null where it is drawn rather than made of pixels */
+  pixels: size.nullable(),
+  /** the size that its file states or its pixels have at 300 an inch, mm */
+  width: mm.positive(),
+  height: mm.positive(),
+})
+/** A picture to be printed on pieces. Its bytes are kept as they came. */
+export type Art = z.infer<typeof artSchema>
 
 /** Art where nothing else is wished for: the piece all covered, in the middle of it. */
 export const laidAsUsual = ({ id, width }: Art): LaidArt => ({
@@ -44,23 +81,4 @@ export function mapOfArt(
   const centred = multiply(rotation(laid.turned), multiply(scaling(width, height), translation(-0.5, -0.5)))
   const placed = multiply(translation(middle.x + laid.right, middle.y + laid.down), centred)
   return side === 'front' ? placed : multiply([-1, 0, 0, 1, 2 * middle.x, 0], placed)
-}
-
-/** A piece's art with the side it is on. */
-export type ArtOnPiece = { piece: Piece; side: SideOfPaper; laid: LaidArt; art: Art }
-
-/** All art that pieces carry. */
-export const artOnPieces = (project: Project): ArtOnPiece[] =>
-  Object.values(project.pieces).flatMap((piece) =>
-    SIDES_OF_PAPER.flatMap((side) => {
-      const laid = piece.art?.[side]
-      const art = laid && project.art?.[laid.art]
-      return laid && art ? [{ piece, side, laid, art }] : []
-    }),
-  )
-
-/** Takes pictures out of a project's list that no piece carries any more. Their bytes stay, so that undo finds them. */
-export function dropUnusedArt(draft: Project): void {
-  const carried = new Set(artOnPieces(draft).map(({ laid }) => laid.art))
-  for (const id of Object.keys(draft.art ?? {})) if (!carried.has(id)) delete draft.art?.[id]
 }

@@ -1,16 +1,13 @@
 import { describe, expect, it } from 'vitest'
+import { laidArtSchema } from './art'
 import { cutterFieldsSchema, PLAIN_CUTTER } from './cutter'
+import { layoutSchema } from './layout'
+import { limitsSchema } from './limits'
+import { beatSchema } from './lines'
 import { PLAIN_SETTINGS, paperFieldsSchema } from './paper'
-import {
-  beatSchema,
-  emptyProject,
-  laidArtSchema,
-  layoutSchema,
-  limitsSchema,
-  printSchema,
-  runSchema,
-  USUAL_PRINT,
-} from './schema'
+import { printSchema, USUAL_PRINT } from './print'
+import { emptyProject } from './project'
+import { runSchema } from './run'
 
 const paper = {
   name: 'Card',

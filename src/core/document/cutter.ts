@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { DEFAULT_MAT, matSchema } from './schema'
+import { DEFAULT_MAT, matSchema } from './layout'
 
 export const LANGUAGES = ['gcode', 'hpgl'] as const
 export type Language = (typeof LANGUAGES)[number]

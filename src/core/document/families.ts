@@ -1,5 +1,6 @@
+import type { Line, Look, Role } from './lines'
+import type { Project } from './project'
 import { roleInName } from './role-words'
-import type { Line, Look, Project, Role } from './schema'
 
 /** Lines of one family that have the same role for now. */
 export type Strand = { role: Role; sure: boolean; why: string; lines: string[] }
@@ -49,15 +50,18 @@ const round = (value: number): string => value.toPrecision(2)
 
 /** The families of a project: what waits for a decision first, then the larger ones. */
 export function familiesOf(project: Pick<Project, 'lines' | 'looks' | 'sources'>): Family[] {
-  const keyOf = new Map(
-    Object.entries(project.looks).map(([id, look]) => {
-      const source = id.slice(0, id.lastIndexOf('-look-'))
-      return [id, `${source} ${familyKeyOf(look, project.sources[source]?.layersTell ?? false)}`] as const
-    }),
-  )
+  const keys = new Map<string, string>()
+  const keyOf = ({ source: from, look: id }: Line): string => {
+    const known = keys.get(id)
+    if (known !== undefined) return known
+    const [source, look] = [project.sources[from], project.looks[id]]
+    const key = look ? `${from} ${familyKeyOf(look, source?.kind === 'file' && source.layersTell)}` : id
+    keys.set(id, key)
+    return key
+  }
   const groups = new Map<string, Line[]>()
   for (const line of Object.values(project.lines)) {
-    const key = keyOf.get(line.look) ?? line.look
+    const key = keyOf(line)
     const group = groups.get(key)
     if (group) group.push(line)
     else groups.set(key, [line])

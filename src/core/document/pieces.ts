@@ -1,42 +1,29 @@
-import { ringOf } from '../geometry/chain'
-import { type Box, heightOf, uniteBoxes, widthOf } from '../geometry/measure'
-import type { Contour } from '../geometry/path'
-import { shapeOf } from '../geometry/shape'
-import type { Line, Piece, Project, Role } from './schema'
+import { z } from 'zod'
+import { laidArtSchema, SIDES_OF_PAPER } from './art'
+import { id, name } from './fields'
 
-/** The lines of the given ids that the project has. */
-export const linesOf = (project: Pick<Project, 'lines'>, ids: readonly string[]): Line[] =>
-  ids.flatMap((id) => project.lines[id] ?? [])
+/** The slice `pieces`. */
 
-/** The outline of a piece as one closed contour. */
-export const outlineOf = (project: Pick<Project, 'lines'>, piece: Piece): Contour =>
-  ringOf(linesOf(project, piece.outline).map((l) => shapeOf(l.d).contour))
+export const turningSchema = z.enum(['any', 'quarter', 'half', 'none'])
+/** How a piece may be turned on a sheet: at will, by quarters, half round for grain or pattern, or not at all. */
+export type Turning = z.infer<typeof turningSchema>
 
-/** The openings of a piece, each as one closed contour. */
-export const openingsOf = (project: Pick<Project, 'lines'>, piece: Piece): Contour[] =>
-  piece.openings.map((ids) => ringOf(linesOf(project, ids).map((l) => shapeOf(l.d).contour)))
-
-/** The box of a piece's outline in the drawing, mm. */
-export const boxOfPiece = (project: Pick<Project, 'lines'>, piece: Piece): Box =>
-  uniteBoxes(linesOf(project, piece.outline).map((l) => shapeOf(l.d).box))
-
-export function sizeOfPiece(
-  project: Pick<Project, 'lines'>,
-  piece: Piece,
-): { width: number; height: number } {
-  const box = boxOfPiece(project, piece)
-  return { width: widthOf(box), height: heightOf(box) }
-}
-
-/** How many lines of each role a piece holds. */
-export function roleCounts(project: Pick<Project, 'lines'>, piece: Piece): Partial<Record<Role, number>> {
-  const counts: Partial<Record<Role, number>> = {}
-  for (const line of linesOf(project, piece.lines)) counts[line.role] = (counts[line.role] ?? 0) + 1
-  return counts
-}
-
-/** Lines that some machine or printer works on but that belong to no piece. */
-export function looseLines(project: Project): Line[] {
-  const bound = new Set(Object.values(project.pieces).flatMap((p) => p.lines))
-  return Object.values(project.lines).filter((l) => l.role !== 'skip' && !bound.has(l.id))
-}
+export const pieceSchema = z.strictObject({
+  id,
+  name,
+  /** the cut lines of its outline, in order round it */
+  outline: z.array(id).min(1),
+  /** the cut lines of each opening */
+  openings: z.array(z.array(id).min(1)),
+  /** every line bound to it, outline and openings included */
+  lines: z.array(id),
+  /** paper from the library, null while none is chosen */
+  paper: id.nullable(),
+  copies: z.number().int().min(0).max(500),
+  /** how it may be turned on a sheet; by quarters where nothing is said */
+  turning: turningSchema.optional(),
+  /** what is printed on it besides its own lines and fills */
+  art: z.partialRecord(z.enum(SIDES_OF_PAPER), laidArtSchema).optional(),
+})
+/** A closed outline, its openings, and every line bound to it. */
+export type Piece = z.infer<typeof pieceSchema>

@@ -1,4 +1,4 @@
-import type { Role } from './schema'
+import type { Role } from './lines'
 
 /**
  * Words for the roles in names of layers, groups, classes, inks and elements; English and the languages of neighbours

@@ -8,15 +8,11 @@ import type { SheetPlan } from '../cutting/pass'
 import { planSheet } from '../cutting/plan'
 import { timelineOf } from '../cutting/timeline'
 import { type Paper, PLAIN_SETTINGS } from '../document/paper'
-import { sizeOfPiece } from '../document/pieces'
-import {
-  emptyProject,
-  PLAIN_READING,
-  type PrintSettings,
-  type Project,
-  USUAL_PRINT,
-} from '../document/schema'
+import { type PrintSettings, USUAL_PRINT } from '../document/print'
+import { emptyProject, type Project } from '../document/project'
+import { PLAIN_READING } from '../document/sources'
 import { svg as svgFormat } from '../intake/svg'
+import { shapeOfPiece } from '../pieces/piece-shape'
 import type { Pixels } from '../printing/pixels'
 import { packSheets } from '../sheets/pack'
 import { cutList } from './cut-list'
@@ -168,16 +164,36 @@ describe('jobSheet', () => {
   })
 })
 
+describe('sheetToPdf, lines of the cut', () => {
+  it('dashes scores by the table of styles, and draws those that are cut as dashes solid', async () => {
+    const project = caddy()
+    const [piece] = Object.values(project.pieces)
+    const placements = [{ id: 'a', piece: piece!.id, copy: 0, x: 20, y: 20, rotation: 0 }]
+    const sheet = { id: 's', paper: 'p', width: 304.8, height: 304.8, placements }
+    const dashesOf = async (run: Project['run']) => {
+      const data = await sheetToPdf({ ...project, run }, sheet)
+      const { fnArray, argsArray } = await (
+        await (await getDocument({ data }).promise).getPage(1)
+      ).getOperatorList()
+      return argsArray.filter((_, i) => fnArray[i] === OPS.setDash).map(([dash]) => [...dash])
+    }
+    expect(await dashesOf(project.run)).toContainEqual([3, 1.5])
+    const cut = await dashesOf({ dashedScores: true, dash: 4, gap: 1.5 })
+    expect(cut.length).toBeGreaterThan(0)
+    for (const dash of cut) expect(dash).toEqual([])
+  })
+})
+
 describe('sheetToPdf, printed', () => {
   const printed = async (some: Partial<PrintSettings> = {}) => {
     const bytes = readFileSync(fileURLToPath(new URL('../../../demo/drawings/labels.svg', import.meta.url)))
     const file = { id: 's', name: 'labels.svg', format: 'svg', bytes: bytes.length }
     const [project] = addSource(emptyProject('Labels'), svgFormat.read(bytes, PLAIN_READING), file)
     const a4 = { ...paper, width: 210, height: 297 }
-    const layout = { ...project.layout, print: { ...USUAL_PRINT, ...some } }
-    const laid = { ...project, layout: { ...layout, ...packSheets({ ...project, layout }, [a4]) } }
+    const printed = { ...project, print: { ...USUAL_PRINT, ...some } }
+    const laid = { ...printed, layout: { ...printed.layout, ...packSheets(printed, [a4]) } }
     const [sheet] = laid.layout.sheets
-    const pdf = await sheetToPdf(laid, sheet!, { cut: false, print: layout.print })
+    const pdf = await sheetToPdf(laid, sheet!, { cut: false, print: laid.print })
     const page = await (await getDocument({ data: pdf }).promise).getPage(1)
     const { fnArray } = await page.getOperatorList()
     const count = (op: number) => fnArray.filter((f) => f === op).length
@@ -207,7 +223,7 @@ describe('sheetToPdf, printed', () => {
       project.art = {
         a: { id: 'a', name: 'a.png', format: 'png', bytes: 1, pixels: null, width: 20, height: 10 },
       }
-      const placement = { piece: piece!.id, copy: 0, x: 20, y: 20, rotation: 0 }
+      const placement = { id: 'at-10', piece: piece!.id, copy: 0, x: 20, y: 20, rotation: 0 }
       const twice = [placement, { ...placement, copy: 1, y: 180 }]
       const sheet = { id: 's', paper: 'p', width: 304.8, height: 304.8, placements: twice }
       const asked: number[][] = []
@@ -236,7 +252,7 @@ describe('sheetToPdf, printed', () => {
     it('asks for 300 pixels an inch (common practice)', async () => {
       const { asked } = await withArt({})
       const project = caddy()
-      const { width, height } = sizeOfPiece(project, Object.values(project.pieces)[0]!)
+      const { width, height } = shapeOfPiece(project, Object.values(project.pieces)[0]!).size
       const covering = Math.max(width, 2 * height)
       expect(asked[0]![0]! / covering).toBeCloseTo(300 / 25.4, 1)
     })

@@ -1,6 +1,7 @@
 import type { Timeline } from '../cutting/timeline'
-import { sizeOfPiece } from '../document/pieces'
-import type { Project, Sheet } from '../document/schema'
+import type { Sheet } from '../document/layout'
+import type { Project } from '../document/project'
+import { shapeOfPiece } from '../pieces/piece-shape'
 
 export type ListedSheet = { sheet: Sheet; number: number; paperName: string; timeline: Timeline }
 
@@ -22,7 +23,7 @@ export function cutList(project: Project, sheets: readonly ListedSheet[]): strin
     return [...counts].flatMap(([id, count]) => {
       const piece = project.pieces[id]
       if (!piece) return []
-      const size = sizeOfPiece(project, piece)
+      const { size } = shapeOfPiece(project, piece)
       return [
         [
           String(number),

@@ -7,11 +7,13 @@ import { addSource } from '../binding/add-source'
 import { planSheet } from '../cutting/plan'
 import { decisionsLeft, familiesOf } from '../document/families'
 import { type Paper, PLAIN_SETTINGS } from '../document/paper'
-import { linesOf, roleCounts, sizeOfPiece } from '../document/pieces'
-import { emptyProject, PLAIN_READING, type Project } from '../document/schema'
+import { emptyProject, type Project } from '../document/project'
+import { filesOf, PLAIN_READING } from '../document/sources'
 import { shapeOf } from '../geometry/shape'
 import { readDrawing } from '../intake/formats'
 import { svg as svgFormat } from '../intake/svg'
+import { linesOf, roleCounts } from '../pieces/lines'
+import { shapeOfPiece } from '../pieces/piece-shape'
 import { packSheets } from '../sheets/pack'
 import { sheetToDxf } from './dxf'
 import { planToGcode } from './gcode'
@@ -50,7 +52,7 @@ const readBack = (svg: string): Project => {
 const told = (project: Project) =>
   Object.values(project.pieces)
     .map((p) => {
-      const { width, height } = sizeOfPiece(project, p)
+      const { width, height } = shapeOfPiece(project, p).size
       const sides = [width, height].map((v) => v.toFixed(1)).sort()
       return `${sides.join(' x ')} ${JSON.stringify(Object.entries(roleCounts(project, p)).sort())}`
     })
@@ -113,7 +115,7 @@ describe('sheetToSvg', () => {
       expect(back.flatMap(told).sort()).toEqual(told(project))
       for (const again of back) {
         expect(decisionsLeft(familiesOf(again))).toBe(0)
-        expect(Object.values(again.sources)[0]!.artwork.width).toBeCloseTo(304.8, 6)
+        expect(filesOf(again.sources)[0]!.artwork.width).toBeCloseTo(304.8, 6)
       }
     }
     const sachet = laid('sachet.svg')

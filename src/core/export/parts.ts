@@ -1,14 +1,18 @@
 import { beatOfLine } from '../cutting/beat-of-line'
 import { intoDashes } from '../cutting/dashes'
-import { boxOfPiece, linesOf } from '../document/pieces'
-import type { Fold, Piece, Placement, Project, Role, Sheet } from '../document/schema'
+import { placementId, type Sheet } from '../document/layout'
+import type { Line } from '../document/lines'
+import type { Piece } from '../document/pieces'
+import type { Project } from '../document/project'
+import { type StyledRole, styledRole } from '../document/role-styles'
 import { flatten } from '../geometry/flatten'
-import { type Contour, transformContour } from '../geometry/path'
+import type { Contour } from '../geometry/path'
 import { shapeOf } from '../geometry/shape'
-import { placementTransform } from '../sheets/place'
+import { shapesOf } from '../pieces/piece-shape'
+import { type LaidPiece, laidOn } from '../sheets/place'
 
 /** What a line is in a file: its role, folds told apart by direction where it is known. */
-export type Exported = Exclude<Role, 'skip'> | 'score mountain' | 'score valley'
+export type Exported = Exclude<StyledRole, 'skip'>
 
 /** From what lies undermost to what lies uppermost. */
 export const EXPORTED: readonly Exported[] = [
@@ -33,32 +37,35 @@ export type Part = {
 
 /** The pieces on a sheet, ready to be written. */
 export const partsOf = (project: Project, sheet: Sheet): Part[] =>
-  sheet.placements.flatMap((placement) => {
-    const piece = project.pieces[placement.piece]
-    return piece ? [partOf(project, piece, placement)] : []
-  })
+  laidOn(project, sheet).map((laid) => partOf(project, laid))
 
-function partOf(project: Project, piece: Piece, placement: Placement): Part {
-  const transform = placementTransform(project, piece, placement)
+function partOf(project: Project, laid: LaidPiece): Part {
+  const { piece, lines: all, edges, slits } = laid.shape
   const lines = new Map<Exported, Contour[]>()
   const dashed = new Set<Exported>()
-  for (const line of linesOf(project, piece.lines)) {
-    if (line.role === 'skip') continue
-    const contour = transformContour(shapeOf(line.d).contour, transform)
-    const kind = exportedAs(line.role, line.fold)
-    // A perforation keeps its beat as its look.
-    const beat = line.role === 'score' ? beatOfLine(project, line) : null
-    const contours = beat ? intoDashes(flatten(contour), beat.dash, beat.gap).map(asContour) : [contour]
-    if (beat) dashed.add(kind)
+  const put = (kind: Exported, contours: Contour[]) => {
     const known = lines.get(kind)
     if (known) known.push(...contours)
-    else lines.set(kind, contours)
+    else if (contours.length > 0) lines.set(kind, contours)
   }
-  return { piece, name: piece.name, copy: placement.copy, lines, dashed }
+  // Edges are written as one closed path each, in whatever stretches they were drawn.
+  put(
+    'cut',
+    [...edges, ...slits.map(contourOf)].map((c) => laid.contour(c)),
+  )
+  for (const line of all) {
+    if (line.role === 'skip' || line.role === 'cut') continue
+    const contour = laid.contour(contourOf(line))
+    const kind = styledRole({ role: line.role, fold: line.fold })
+    // A perforation keeps its beat as its look.
+    const beat = line.role === 'score' ? beatOfLine(project, line) : null
+    if (beat) dashed.add(kind)
+    put(kind, beat ? intoDashes(flatten(contour), beat.dash, beat.gap).map(asContour) : [contour])
+  }
+  return { piece, name: piece.name, copy: laid.placement.copy, lines, dashed }
 }
 
-const exportedAs = (role: Exclude<Role, 'skip'>, fold: Fold | null): Exported =>
-  role === 'score' && fold ? `score ${fold}` : role
+const contourOf = ({ d }: Line): Contour => shapeOf(d).contour
 
 function asContour(points: Float64Array): Contour {
   const at = (i: number) => ({ x: points[i]!, y: points[i + 1]! })
@@ -68,14 +75,16 @@ function asContour(points: Float64Array): Contour {
 }
 
 /** The whole drawing as one sheet, every piece where it was drawn. */
-export function drawingAsSheet(project: Project, size: { width: number; height: number }): Sheet {
-  return {
-    id: 'drawing',
-    paper: 'drawing',
-    ...size,
-    placements: Object.values(project.pieces).map((piece) => {
-      const box = boxOfPiece(project, piece)
-      return { piece: piece.id, copy: 0, x: box.minX, y: box.minY, rotation: 0 }
-    }),
-  }
-}
+export const drawingAsSheet = (project: Project, size: { width: number; height: number }): Sheet => ({
+  id: 'drawing',
+  paper: 'drawing',
+  ...size,
+  placements: shapesOf(project).map(({ piece, box }) => ({
+    id: placementId(piece.id, 0),
+    piece: piece.id,
+    copy: 0,
+    x: box.minX,
+    y: box.minY,
+    rotation: 0,
+  })),
+})

@@ -1,3 +1,4 @@
+import type { Affine } from './affine'
 import type { Polyline } from './flatten'
 import type { Box } from './measure'
 import { lengthOfVector, type Point } from './point'
@@ -180,4 +181,14 @@ export function reversedPolyline(line: Polyline): Polyline {
     back[i + 1] = line[line.length - 1 - i]!
   }
   return back
+}
+
+/** A polyline under an affine map. */
+export function transformPolyline(line: Polyline, [a, b, c, d, e, f]: Affine): Polyline {
+  const moved = new Float64Array(line.length)
+  for (let i = 0; i < line.length; i += 2) {
+    moved[i] = a * line[i]! + c * line[i + 1]! + e
+    moved[i + 1] = b * line[i]! + d * line[i + 1]! + f
+  }
+  return moved
 }

@@ -1,5 +1,7 @@
-import { artOnPieces, sizeOfArt } from '../document/art'
-import { cardOf, type Rule } from './rule'
+import { sizeOfArt } from '../document/art'
+import { artOnPieces } from '../document/art-on-pieces'
+import { shapeOfPiece } from '../pieces/piece-shape'
+import type { Rule } from './rule'
 
 /** Fewer pixels an inch than this are seen as steps; twice as many are sharp (common practice in print). */
 const LEAST = 150
@@ -8,7 +10,7 @@ const LEAST = 150
 export const artCoarse: Rule = (project) =>
   artOnPieces(project).flatMap(({ piece, laid, art }) => {
     if (!art.pixels) return []
-    const { width } = sizeOfArt(art, laid, cardOf(project, piece).box)
+    const { width } = sizeOfArt(art, laid, shapeOfPiece(project, piece).box)
     const perInch = (art.pixels.width / width) * 25.4
     if (perInch >= LEAST) return []
     const needed = Math.ceil((width / 25.4) * 2 * LEAST)

@@ -1,4 +1,4 @@
-import { artOnPieces } from '../document/art'
+import { artOnPieces } from '../document/art-on-pieces'
 import type { Rule } from './rule'
 
 /** Art on a piece that is laid mirrored: it is printed mirrored too, and writing on it reads backwards. */

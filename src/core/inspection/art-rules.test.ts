@@ -1,12 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { rebind } from '../binding/reconcile'
-import { dropUnusedArt } from '../document/art'
+import type { LaidArt } from '../document/art'
+import { dropUnusedArt } from '../document/art-on-pieces'
 import { plainLine } from '../document/plain-line'
-import { emptyProject, type LaidArt, type Project, USUAL_PRINT } from '../document/schema'
+import { USUAL_PRINT } from '../document/print'
+import { emptyProject, type Project } from '../document/project'
 import { inspect } from '.'
 
 /** A card of 100 by 50 mm with a picture of 1000 by 500 pixels on it. */
-function card(laid: Partial<LaidArt> = {}, print: Project['layout']['print'] = USUAL_PRINT): Project {
+function card(laid: Partial<LaidArt> = {}, print: Project['print'] = USUAL_PRINT): Project {
   const empty = emptyProject('Card')
   const [project] = rebind(
     {
@@ -20,7 +22,7 @@ function card(laid: Partial<LaidArt> = {}, print: Project['layout']['print'] = U
   const art = { art: 'p', fit: 'fill', width: 100, turned: 0, right: 0, down: 0, ...laid } as const
   return {
     ...project,
-    layout: { ...project.layout, print },
+    print,
     art: {
       p: {
         id: 'p',
@@ -50,7 +52,7 @@ describe('art on a piece', () => {
     const [piece] = Object.values(onBack.pieces)
     piece!.art = { back: piece!.art!.front! }
     expect(inspect(onBack)).toMatchObject([{ rule: 'art-unprinted', message: /on its back/ }])
-    onBack.layout.print = { ...USUAL_PRINT, bothSides: true }
+    onBack.print = { ...USUAL_PRINT, bothSides: true }
     expect(told(onBack)).toEqual([])
   })
 
@@ -73,7 +75,7 @@ describe('art on a piece', () => {
   it('is told where its piece lies mirrored on a sheet', () => {
     const project = card()
     const [piece] = Object.keys(project.pieces)
-    const placement = { piece: piece!, copy: 0, x: 10, y: 10, rotation: 0 }
+    const placement = { id: 'at-11', piece: piece!, copy: 0, x: 10, y: 10, rotation: 0 }
     const laid = (mirrored: boolean): Project => ({
       ...project,
       layout: {

@@ -1,6 +1,8 @@
-import { artOnPieces, mapOfArt } from '../document/art'
+import { mapOfArt } from '../document/art'
+import { artOnPieces } from '../document/art-on-pieces'
 import { apply } from '../geometry/affine'
-import { cardOf, type Rule } from './rule'
+import { shapeOfPiece } from '../pieces/piece-shape'
+import type { Rule } from './rule'
 
 /** Art that ends farther than this from an edge is meant to lie within it, mm (common practice). */
 const MEANT = 3
@@ -10,7 +12,7 @@ const MADE_GOOD = 0.5
 /** Art that was to reach the edge of its piece and stops just short of it: a pale rim is left. */
 export const artShort: Rule = (project) =>
   artOnPieces(project).flatMap(({ piece, side, laid, art }) => {
-    const { box } = cardOf(project, piece)
+    const { box } = shapeOfPiece(project, piece)
     const map = mapOfArt(art, laid, box, side)
     const corners = [apply(map, { x: 0, y: 0 }), apply(map, { x: 1, y: 1 })]
     const [xs, ys] = [corners.map((c) => c.x), corners.map((c) => c.y)]

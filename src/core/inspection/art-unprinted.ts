@@ -1,9 +1,9 @@
-import { artOnPieces } from '../document/art'
+import { artOnPieces } from '../document/art-on-pieces'
 import type { Rule } from './rule'
 
 /** Art that would not come out of the printer, since sheets are cut unprinted or their backs stay blank. */
 export const artUnprinted: Rule = (project) => {
-  const { print } = project.layout
+  const { print } = project
   return artOnPieces(project).flatMap(({ piece, side }) => {
     if (piece.copies === 0 || (print && (side === 'front' || print.bothSides))) return []
     const message = print

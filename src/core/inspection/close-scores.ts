@@ -8,9 +8,9 @@ const USUAL_CALIPER = 0.3
 
 /** Folds that run side by side closer than the card is thick: it cannot fold there twice. */
 export const closeScores = perPiece(
-  ({ piece, lines }, _project, { papers }) => {
-    const caliper = papers.find((p) => p.id === piece.paper)?.caliper ?? USUAL_CALIPER
-    const scores = lines.filter((l) => l.role === 'score')
+  (shape, _project, { papers }) => {
+    const caliper = papers.find((p) => p.id === shape.piece.paper)?.caliper ?? USUAL_CALIPER
+    const scores = shape.of('score')
     const index = new SpatialIndex(scores.map((l) => shapeOf(l.d).box))
     const close = scores.flatMap((line, i) => {
       const { polyline, box } = shapeOf(line.d)
@@ -28,11 +28,11 @@ export const closeScores = perPiece(
           {
             rule: 'close-scores',
             severity: 'warning',
-            message: `Folds of “${piece.name}” run side by side closer than the card is thick (${caliper} mm). Keep one.`,
+            message: `Folds of “${shape.piece.name}” run side by side closer than the card is thick (${caliper} mm). Keep one.`,
             lines: [...new Set(close)],
-            pieces: [piece.id],
+            pieces: [shape.piece.id],
           },
         ]
   },
-  (_project, { papers }, piece) => papers.find((p) => p.id === piece.paper)?.caliper ?? null,
+  (_project, { papers }, { piece }) => papers.find((p) => p.id === piece.paper)?.caliper ?? null,
 )

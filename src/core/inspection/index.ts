@@ -1,5 +1,7 @@
+import type { Finding } from '../document/findings'
 import type { Paper } from '../document/paper'
-import type { Finding, Project } from '../document/schema'
+import type { Project } from '../document/project'
+import { filesOf } from '../document/sources'
 import { artCoarse } from './art-coarse'
 import { artMirrored } from './art-mirrored'
 import { artShort } from './art-short'
@@ -82,7 +84,7 @@ export const isAboutArt = ({ rule }: Pick<Finding, 'rule'>): boolean => rule.sta
 /** Everything that is noticed about a project, what was noticed at its import first. */
 export function inspect(project: Project, papers: readonly Paper[] = []): Finding[] {
   const library: Library = { papers, limits: project.limits }
-  const atImport = Object.values(project.sources).flatMap((source) =>
+  const atImport = filesOf(project.sources).flatMap((source) =>
     source.findings.map((f) => ({ ...f, lines: [], pieces: [] })),
   )
   return [...atImport, ...RULES.flatMap((rule) => gathered(rule(project, library)))]

@@ -1,9 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import { applyFix } from '../binding/apply-fix'
 import { rebind } from '../binding/reconcile'
+import { DEFAULT_LIMITS } from '../document/limits'
+import type { Line, Role } from '../document/lines'
 import { type Paper, PLAIN_SETTINGS } from '../document/paper'
 import { plainLine } from '../document/plain-line'
-import { DEFAULT_LIMITS, emptyProject, type Line, type Project, type Role } from '../document/schema'
+import { emptyProject, type Project } from '../document/project'
+import { settled } from '../making/settle'
 import { inspect } from '.'
 
 const rect = (x: number, y: number, w: number, h: number) =>
@@ -68,6 +71,7 @@ describe('inspect', () => {
     const base = project([['a', 'cut', rect(0, 0, 50, 50)]])
     const scale = { mmPerUnit: 1, why: '', sure: true, choices: [] }
     const source = {
+      kind: 'file' as const,
       id: 's',
       name: 'a.svg',
       format: 'svg',
@@ -95,7 +99,7 @@ describe('inspect', () => {
     ])
     const found = finding(open, 'open-outline')!
     expect(found).toMatchObject({ severity: 'warning', message: expect.stringContaining('0.50 mm') })
-    const [closed] = applyFix(open, found)
+    const [closed] = settled(applyFix(open, found))
     expect(Object.keys(closed.pieces)).toHaveLength(1)
     expect(finding(closed, 'open-outline')).toBeUndefined()
     // Or ends that are no nearer are said to meet.
@@ -109,7 +113,7 @@ describe('inspect', () => {
     const found = finding(cut, 'fold-cut')!
     expect(found).toMatchObject({ severity: 'error', lines: ['g'] })
     expect(found.pieces).toHaveLength(2)
-    expect(Object.keys(applyFix(cut, found)[0].pieces)).toHaveLength(1)
+    expect(Object.keys(settled(applyFix(cut, found))[0].pieces)).toHaveLength(1)
     expect(finding(card(['g', 'cut', 'M70 0L70 50']), 'fold-cut')).toBeUndefined()
   })
 
@@ -117,7 +121,7 @@ describe('inspect', () => {
     const past = card(['f', 'score', 'M50 -4L50 54'])
     const found = finding(past, 'score-outside')!
     expect(found.lines).toEqual(['f'])
-    const [trimmed] = applyFix(past, found)
+    const [trimmed] = settled(applyFix(past, found))
     expect(trimmed.lines.f!.d).toBe('M50 0L50 50')
     expect(inspect(trimmed)).toEqual([])
     expect(finding(card(['f', 'score', 'M50 0.2L50 50.2']), 'score-outside')).toBeUndefined()
@@ -139,7 +143,7 @@ describe('inspect', () => {
     const pin = card(['pin', 'cut', rect(20, 20, 0.6, 0.8)], ['window', 'cut', rect(40, 10, 20, 20)])
     const found = finding(pin, 'tiny-opening')!
     expect(found).toMatchObject({ lines: ['pin'], message: expect.stringContaining('An opening') })
-    expect(applyFix(pin, found)[0].lines.pin!.role).toBe('skip')
+    expect(settled(applyFix(pin, found))[0].lines.pin!.role).toBe('skip')
     expect(finding(project([['x', 'cut', rect(0, 0, 0.5, 20)]]), 'tiny-piece')).toBeDefined()
   })
 
@@ -164,7 +168,7 @@ describe('inspect', () => {
     // On a mat of 304.8 with 6 at each border there are 292.8 mm.
     expect(
       finding(big, 'too-large', [paper('Letter', 215.9, 279.4), paper('Square', 304.8, 304.8)])!.message,
-    ).toMatch(/on Square it is 0\.2 mm too long/)
+    ).toMatch(/It is 0\.2 mm too wide for the 292\.8 × 292\.8 mm that can be worked on “Square”/)
     expect(finding(card(), 'too-large', [paper('A4', 210, 297)])).toBeUndefined()
   })
 

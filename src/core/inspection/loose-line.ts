@@ -1,4 +1,4 @@
-import { looseLines } from '../document/pieces'
+import { looseLines } from '../pieces/lines'
 import type { Rule } from './rule'
 
 export const looseLine: Rule = (project) => {

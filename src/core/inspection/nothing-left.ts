@@ -1,5 +1,6 @@
-import { polylineArea } from '../geometry/polyline'
-import { cardOf, type Rule } from './rule'
+import { areaOf } from '../geometry/measure'
+import { shapesOf } from '../pieces/piece-shape'
+import type { Rule } from './rule'
 
 /** All lines skipped, or a piece whose openings leave next to no paper. */
 export const nothingLeft: Rule = (project) => {
@@ -15,10 +16,8 @@ export const nothingLeft: Rule = (project) => {
         pieces: [],
       },
     ]
-  return Object.values(project.pieces).flatMap((piece) => {
-    const { ring, holes } = cardOf(project, piece)
-    const whole = Math.abs(polylineArea(ring))
-    const left = whole - holes.reduce((sum, h) => sum + Math.abs(polylineArea(h)), 0)
+  return shapesOf(project).flatMap(({ piece, outline, area: left }) => {
+    const whole = Math.abs(areaOf(outline))
     return left < 0.03 * whole
       ? [
           {

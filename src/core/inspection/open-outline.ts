@@ -1,4 +1,4 @@
-import type { Line } from '../document/schema'
+import type { Line } from '../document/lines'
 import { endOf, writePath } from '../geometry/path'
 import { distance, type Point } from '../geometry/point'
 import { shapeOf } from '../geometry/shape'

@@ -1,20 +1,20 @@
 import { heightOf, widthOf } from '../geometry/measure'
 import { distanceTo, polylineArea, spread } from '../geometry/polyline'
-import { type Card, cardOf, type Rule } from './rule'
+import { type PieceShape, shapesOf } from '../pieces/piece-shape'
+import type { Rule } from './rule'
 
 /** Pieces that are one shape: often the same card drawn twice, where one with two copies will do. */
 export const sameOutline: Rule = (project) => {
-  const cards = Object.values(project.pieces).map((p) => cardOf(project, p))
-  const bySize = new Map<string, Card[]>()
-  for (const card of cards) {
-    const key = `${Math.round(widthOf(card.box))} ${Math.round(heightOf(card.box))}`
+  const bySize = new Map<string, PieceShape[]>()
+  for (const shape of shapesOf(project)) {
+    const key = `${Math.round(widthOf(shape.box))} ${Math.round(heightOf(shape.box))}`
     const list = bySize.get(key)
-    if (list) list.push(card)
-    else bySize.set(key, [card])
+    if (list) list.push(shape)
+    else bySize.set(key, [shape])
   }
   return [...bySize.values()].flatMap((alike) => {
     const left = [...alike]
-    const groups: Card[][] = []
+    const groups: PieceShape[][] = []
     while (left.length > 0) {
       const first = left.shift()!
       const same = left.filter((c) => isSame(first, c))
@@ -36,7 +36,7 @@ export const sameOutline: Rule = (project) => {
   })
 }
 
-function isSame(a: Card, b: Card): boolean {
+function isSame(a: PieceShape, b: PieceShape): boolean {
   if (
     Math.abs(Math.abs(polylineArea(a.ring)) - Math.abs(polylineArea(b.ring))) >
     0.005 * Math.abs(polylineArea(a.ring))

@@ -1,9 +1,6 @@
 import { shapeOf } from '../geometry/shape'
 import type { Rule } from './rule'
 
-/** The line that a parted line was a part of. */
-const wholeOf = (id: string): string | null => (id.includes('.') ? id.slice(0, id.lastIndexOf('.')) : null)
-
 /**
  * A closed cut that crosses itself. It falls into pieces that are bounded by parts of that one line alone, of which
  * one is seldom meant.
@@ -11,7 +8,7 @@ const wholeOf = (id: string): string | null => (id.includes('.') ? id.slice(0, i
 export const selfCrossing: Rule = (project) => {
   const byWhole = new Map<string, string[]>()
   for (const piece of Object.values(project.pieces)) {
-    const wholes = new Set(piece.outline.map(wholeOf))
+    const wholes = new Set(piece.outline.map((id) => project.lines[id]?.lineage?.at(-1)))
     const [whole] = wholes
     if (wholes.size === 1 && whole) byWhole.set(whole, [...(byWhole.get(whole) ?? []), piece.id])
   }

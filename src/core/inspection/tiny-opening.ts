@@ -1,6 +1,6 @@
-import { linesOf } from '../document/pieces'
 import { heightOf, widthOf } from '../geometry/measure'
 import { polylineArea, polylineBox, polylineLength } from '../geometry/polyline'
+import { linesOf } from '../pieces/lines'
 import { perPiece } from './rule'
 
 /** Openings and whole pieces that are smaller than the blade can turn. */

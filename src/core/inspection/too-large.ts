@@ -1,40 +1,22 @@
-import { heightOf, widthOf } from '../geometry/measure'
+import { shapesOf } from '../pieces/piece-shape'
+import { misfit, paperFor } from '../sheets/stock'
 import { formatSize } from '../units/length'
-import { cardOf, type Rule } from './rule'
+import type { Rule } from './rule'
 
-/** A piece that no sheet of the library takes on this mat, with what is missing of the best one. */
+/** A piece that no sheet of its paper takes, or of any paper where none is chosen; the same as laying out says. */
 export const tooLarge: Rule = (project, { papers }) => {
-  const { mat, sheetMargin } = project.layout
-  const places = papers.map((p) => ({
-    name: p.name,
-    width: Math.min(p.width - 2 * sheetMargin, mat.width - 2 * mat.margin),
-    height: Math.min(p.height - 2 * sheetMargin, mat.height - 2 * mat.margin),
-  }))
-  if (places.length === 0) return []
-  return Object.values(project.pieces).flatMap((piece) => {
-    if (piece.copies === 0) return []
-    const { box } = cardOf(project, piece)
-    const [long, short] = [Math.max(widthOf(box), heightOf(box)), Math.min(widthOf(box), heightOf(box))]
-    const missing = places.map((p) => {
-      const over = { long: long - Math.max(p.width, p.height), short: short - Math.min(p.width, p.height) }
-      return { name: p.name, ...over, most: Math.max(over.long, over.short) }
-    })
-    const best = missing.reduce((a, b) => (b.most < a.most ? b : a))
-    if (best.most <= 1e-6) return []
-    const by = [
-      best.long > 0 ? `${best.long.toFixed(1)} mm too long` : '',
-      best.short > 0 ? `${best.short.toFixed(1)} mm too wide` : '',
-    ]
-      .filter(Boolean)
-      .join(' and ')
-    return [
-      {
-        rule: 'too-large',
-        severity: 'error' as const,
-        message: `“${piece.name}” (${formatSize({ width: long, height: short })}) fits on no paper of the library with this mat: on ${best.name} it is ${by}. Use a larger mat and paper, split it, or make it smaller.`,
-        lines: [],
-        pieces: [piece.id],
-      },
-    ]
+  const laid = new Map<string, number>()
+  for (const { piece } of project.layout.sheets.flatMap((s) => s.placements))
+    laid.set(piece, (laid.get(piece) ?? 0) + 1)
+  return shapesOf(project).flatMap((shape) => {
+    const { piece, size } = shape
+    // By its true shape a piece may lie where its box would not.
+    if (piece.copies === 0 || (laid.get(piece.id) ?? 0) >= piece.copies) return []
+    const paper = paperFor(shape, papers, project)
+    const why = paper && misfit(shape, paper, project)
+    const message = `“${piece.name}” (${formatSize(size)}) fits no sheet. ${why}`
+    return why
+      ? [{ rule: 'too-large', severity: 'error' as const, message, lines: [], pieces: [piece.id] }]
+      : []
   })
 }

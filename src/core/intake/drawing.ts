@@ -1,4 +1,6 @@
-import type { Finding, Look, Reading, Scale, Source } from '../document/schema'
+import type { Finding } from '../document/findings'
+import type { Look } from '../document/lines'
+import type { FileSource, Reading, Scale } from '../document/sources'
 import type { DecodePicture } from './picture/raster'
 
 /** One contour as it was drawn in a file. */
@@ -21,8 +23,8 @@ export type Drawing = {
   scale: Scale
   lines: DrawnLine[]
   findings: IntakeFinding[]
-  pages?: Source['pages']
-  picture?: Source['picture']
+  pages?: FileSource['pages']
+  picture?: FileSource['picture']
 }
 
 export type IntakeOptions = Reading & {

@@ -1,4 +1,4 @@
-import { PLAIN_READING } from '../document/schema'
+import { PLAIN_READING } from '../document/sources'
 import type { Drawing, Format, IntakeOptions } from './drawing'
 import { dxf } from './dxf'
 import { pdf } from './pdf'

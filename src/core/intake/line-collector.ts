@@ -1,4 +1,4 @@
-import type { Look } from '../document/schema'
+import type { Look } from '../document/lines'
 import { GEOMETRY_TOLERANCE } from '../geometry/flatten'
 import { areaOf, boundsOf } from '../geometry/measure'
 import { type Contour, endOf, writePath } from '../geometry/path'

@@ -1,4 +1,5 @@
-import type { Severity } from '../document/schema'
+import type { Severity } from '../document/findings'
+import { count } from '../units/count'
 import type { IntakeFinding } from './drawing'
 
 /** What can be noticed while reading: severity, and the sentence for `count` of them, the first at `place`. */
@@ -6,8 +7,6 @@ export type NoticeKinds = Record<
   string,
   { severity: Severity; say: (count: number, place: string) => string }
 >
-
-export const count = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`
 
 /** What any drawing may hold. */
 const COMMON: NoticeKinds = {

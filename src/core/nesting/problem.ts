@@ -1,4 +1,4 @@
-import type { Turning } from '../document/schema'
+import type { Turning } from '../document/pieces'
 import type { Polyline } from '../geometry/flatten'
 import type { Box } from '../geometry/measure'
 

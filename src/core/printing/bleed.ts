@@ -1,11 +1,11 @@
-import type { Layout } from '../document/schema'
+import type { Project } from '../document/project'
 import type { Polyline } from '../geometry/flatten'
 import { polylineArea } from '../geometry/polyline'
 import { intersect, offset, type Region, subtract, unite } from '../geometry/regions'
 
-/** How far print goes on beyond the edges of a layout's pieces, mm: never as far as the next piece. */
-export const bleedOf = ({ print, spacing }: Pick<Layout, 'print' | 'spacing'>): number =>
-  Math.min(print?.bleed ?? 0, spacing)
+/** How far print goes on beyond the edges of a project's pieces, mm: never as far as the next piece. */
+export const bleedOf = ({ print, layout }: Pick<Project, 'print' | 'layout'>): number =>
+  Math.min(print?.bleed ?? 0, layout.spacing)
 
 /**
  * A flat fill with its bleed: where it reaches the edge of its piece it goes on beyond it by `bleed` mm; within the

@@ -1,4 +1,6 @@
-import type { Layout, PrintSettings, Sheet } from '../document/schema'
+import type { Sheet } from '../document/layout'
+import type { PrintSettings } from '../document/print'
+import type { Project } from '../document/project'
 import type { Polyline } from '../geometry/flatten'
 import type { Point } from '../geometry/point'
 
@@ -32,7 +34,7 @@ export const keepOut = ({ size }: NonNullable<PrintSettings['marks']>): number =
 /** The squares of a sheet that are kept free for its marks; none without marks. */
 export function keepOuts(
   sheet: Pick<Sheet, 'width' | 'height'>,
-  { print }: Pick<Layout, 'print'>,
+  { print }: Pick<Project, 'print'>,
 ): Polyline[] {
   if (!print?.marks) return []
   const by = keepOut(print.marks)

@@ -1,14 +1,13 @@
+import { type Layout, type Placement, placementId, type Sheet } from '../document/layout'
 import type { Paper } from '../document/paper'
-import { openingsOf, outlineOf, sizeOfPiece } from '../document/pieces'
-import type { Layout, Piece, Placement, Project, Sheet } from '../document/schema'
-import { flatten, type Polyline } from '../geometry/flatten'
-import { transformContour } from '../geometry/path'
-import { polylineBox } from '../geometry/polyline'
+import type { Piece } from '../document/pieces'
+import type { Project } from '../document/project'
 import { type Kind, type Nesting, type NestProblem, nest, type Stock } from '../nesting'
+import type { PieceShape } from '../pieces/piece-shape'
 import { keepOuts } from '../printing/marks'
 import { packSheets } from './pack'
-import { placementTransform } from './place'
-import { piecesByPaper, type StockSheet, stockOf, turnsByQuarters } from './stock'
+import { laidOn } from './place'
+import { misfit, piecesByPaper, type StockSheet, stockOf, turnsByQuarters } from './stock'
 import { tooLarge } from './usable-area'
 
 export type NestOptions = {
@@ -36,15 +35,12 @@ export function* nestSheets(
   papers: readonly Paper[],
   { seed, shape }: NestOptions,
 ): Generator<Laying | null> {
-  const jobs = [...piecesByPaper(project, papers)].map(([paper, pieces], i) =>
-    jobOf(project, paper, pieces, { seed: seed + i, shape }),
+  const jobs = [...piecesByPaper(project, papers)].map(([paper, shapes], i) =>
+    jobOf(project, paper, shapes, { seed: seed + i, shape }),
   )
   const laying = (): Laying => {
     const sheets = jobs.flatMap((job) => job.sheets())
-    return {
-      sheets: sheets.map((s, i) => ({ ...s, id: `sheet-${i + 1}` })),
-      unplaced: jobs.flatMap((job) => job.unplaced()),
-    }
+    return { sheets: withIds(sheets), unplaced: jobs.flatMap((job) => job.unplaced()) }
   }
   let running = jobs
   for (let turn = 0; running.length > 0; turn += 1) {
@@ -57,6 +53,8 @@ export function* nestSheets(
         job.best = value.nesting
         job.answered = true
         better = true
+        // The first answer of all is told as soon as there is one.
+        if (turn === 0) break
       }
       return true
     })
@@ -64,16 +62,31 @@ export function* nestSheets(
   }
 }
 
+/** A sheet that keeps its id, as something on it is locked, or gets a new one. */
+type Unnamed = Omit<Sheet, 'id'> & { id: string | null }
+
+/** New sheets get the first numbers that no kept sheet bears. */
+function withIds(sheets: readonly Unnamed[]): Sheet[] {
+  const taken = new Set(sheets.map((s) => s.id))
+  let number = 0
+  return sheets.map(({ id, ...sheet }): Sheet => {
+    if (id !== null) return { ...sheet, id }
+    do number += 1
+    while (taken.has(`sheet-${number}`))
+    return { ...sheet, id: `sheet-${number}` }
+  })
+}
+
 type Job = {
   search: ReturnType<typeof nest>
   best: Nesting
   /** whether there is an answer that can be used */
   answered: boolean
-  sheets: () => Omit<Sheet, 'id'>[]
+  sheets: () => Unnamed[]
   unplaced: () => Layout['unplaced']
 }
 
-function jobOf(project: Project, paper: Paper, pieces: readonly Piece[], options: NestOptions): Job {
+function jobOf(project: Project, paper: Paper, shapes: readonly PieceShape[], options: NestOptions): Job {
   const { layout } = project
   const held = layout.sheets.flatMap((sheet) => {
     const locked = sheet.paper === paper.id ? sheet.placements.filter((p) => p.locked) : []
@@ -81,27 +94,28 @@ function jobOf(project: Project, paper: Paper, pieces: readonly Piece[], options
   })
   const isHeld = new Set(held.flatMap((h) => h.locked.map((p) => `${p.piece} ${p.copy}`)))
   const items: { piece: Piece; copy: number; kind: number }[] = []
-  const kinds = pieces.map((piece, kind): Kind => {
+  const kinds = shapes.map((shape, kind): Kind => {
+    const { piece } = shape
     for (let copy = 0; copy < piece.copies; copy += 1)
       if (!isHeld.has(`${piece.id} ${copy}`)) items.push({ piece, copy, kind })
-    const rings = [outlineOf(project, piece), ...openingsOf(project, piece)]
-    return { rings: rings.map((c) => flatten(c, FLATNESS)), turning: piece.turning ?? 'quarter' }
+    return { rings: [...shape.rings(FLATNESS)], turning: piece.turning ?? 'quarter' }
   })
   // A leftover on which something is locked is in use.
-  const fresh = stockOf(paper, layout).flatMap((s): StockSheet[] => {
+  const fresh = stockOf(paper, project).flatMap((s): StockSheet[] => {
     if (s.count === null) return [s]
     const used = held.filter(({ sheet }) => sheet.width === s.width && sheet.height === s.height).length
     return s.count > used ? [{ ...s, count: s.count - used }] : []
   })
-  const stocks: (StockSheet & { locked: Placement[] })[] = [
+  const stocks: (StockSheet & { id: string | null; locked: Placement[] })[] = [
     ...held.map(({ sheet, locked }) => ({
+      id: sheet.id,
       width: sheet.width,
       height: sheet.height,
       count: 1,
-      area: stockOf({ ...sheet, leftovers: [] }, layout)[0]!.area,
+      area: stockOf({ ...sheet, leftovers: [] }, project)[0]!.area,
       locked,
     })),
-    ...fresh.map((s) => ({ ...s, locked: [] })),
+    ...fresh.map((s) => ({ ...s, id: null, locked: [] })),
   ]
   const problem: NestProblem = {
     kinds,
@@ -110,14 +124,15 @@ function jobOf(project: Project, paper: Paper, pieces: readonly Piece[], options
       (s): Stock => ({
         area: s.area,
         count: s.count,
-        taken: [...keepOuts(s, layout), ...s.locked.flatMap((p) => ringsOf(project, p))],
+        taken: [...keepOuts(s, project), ...outlinesOn(project, s.locked)],
       }),
     ),
     spacing: layout.spacing,
   }
-  const start = held.length === 0 ? packed(project, paper, pieces, stocks, items) : null
+  const start = held.length === 0 ? packed(project, paper, shapes, stocks, items) : null
   const job: Job = {
-    search: nest(problem, options.seed, { shape: options.shape, start }),
+    // Boxes know nothing of what lies there already.
+    search: nest(problem, options.seed, { shape: held.length > 0 ? 'true' : options.shape, start }),
     best: start ?? { sheets: [], left: items.map((_, i) => i) },
     answered: start !== null || items.length === 0,
     sheets: () => {
@@ -127,21 +142,26 @@ function jobOf(project: Project, paper: Paper, pieces: readonly Piece[], options
       )
       const all = [...job.best.sheets, ...untouched].sort((a, b) => a.stock - b.stock)
       return all.map(({ stock, laid }) => {
-        const { width, height, locked } = stocks[stock]!
+        const { id, width, height, locked } = stocks[stock]!
         const placements = laid.map(({ item, x, y, rotation }): Placement => {
           const { piece, copy } = items[item]!
-          return { piece: piece.id, copy, x: tidy(x), y: tidy(y), rotation }
+          return { id: placementId(piece.id, copy), piece: piece.id, copy, x: tidy(x), y: tidy(y), rotation }
         })
-        return { paper: paper.id, width, height, placements: [...locked, ...placements] }
+        return { id, paper: paper.id, width, height, placements: [...locked, ...placements] }
       })
     },
     unplaced: () => {
-      const left = new Map<Piece, number>()
-      for (const item of job.best.left) left.set(items[item]!.piece, (left.get(items[item]!.piece) ?? 0) + 1)
-      return [...left].map(([piece, copies]) => {
-        const size = sizeOfPiece(project, piece)
-        const turns = turnsByQuarters(piece)
-        return { piece: piece.id, copies, why: tooLarge(size, fresh.at(-1)!.area, paper.name, turns) }
+      const left = new Map<PieceShape, number>()
+      for (const item of job.best.left) {
+        const shape = shapes[items[item]!.kind]!
+        left.set(shape, (left.get(shape) ?? 0) + 1)
+      }
+      return [...left].map(([shape, copies]) => {
+        const { piece, size } = shape
+        const why =
+          misfit(shape, paper, project) ??
+          tooLarge(size, fresh.at(-1)!.area, paper.name, turnsByQuarters(piece))
+        return { piece: piece.id, copies, why }
       })
     },
   }
@@ -151,23 +171,19 @@ function jobOf(project: Project, paper: Paper, pieces: readonly Piece[], options
 /** A thousandth of a millimetre. */
 const tidy = (v: number): number => Math.round(v * 1000) / 1000
 
-/** The outline of a placement on its sheet; what lies within its openings is not free. */
-function ringsOf(project: Project, placement: Placement): Polyline[] {
-  const piece = project.pieces[placement.piece]
-  if (!piece) return []
-  const transform = placementTransform(project, piece, placement)
-  return [flatten(transformContour(outlineOf(project, piece), transform), FLATNESS)]
-}
+/** The outlines of placements on their sheet; what lies within their openings is not free. */
+const outlinesOn = (project: Project, placements: Placement[]) =>
+  laidOn(project, { placements }).map((laid) => laid.rings(FLATNESS)[0]!)
 
 /** The rectangle packer's answer, in the nester's terms. */
 function packed(
   project: Project,
   paper: Paper,
-  pieces: readonly Piece[],
+  shapes: readonly PieceShape[],
   stocks: readonly StockSheet[],
   items: readonly { piece: Piece; copy: number }[],
 ): Nesting {
-  const own = Object.fromEntries(pieces.map((p) => [p.id, { ...p, paper: paper.id }]))
+  const own = Object.fromEntries(shapes.map(({ piece }) => [piece.id, { ...piece, paper: paper.id }]))
   const { sheets } = packSheets({ ...project, pieces: own }, [paper])
   const number = new Map(items.map(({ piece, copy }, i) => [`${piece.id} ${copy}`, i]))
   const laid = new Set<number>()
@@ -193,10 +209,7 @@ function packed(
 
 /** The largest rectangle of a sheet that nothing lies on: below or beside all that does. */
 export function offcutOf(project: Project, sheet: Sheet): { width: number; height: number } {
-  const boxes = sheet.placements.flatMap((p) => {
-    const [ring] = ringsOf(project, p)
-    return ring ? [polylineBox(ring)] : []
-  })
+  const boxes = laidOn(project, sheet).map((laid) => laid.box)
   const right = Math.max(0, ...boxes.map((b) => b.maxX))
   const bottom = Math.max(0, ...boxes.map((b) => b.maxY))
   const { spacing } = project.layout

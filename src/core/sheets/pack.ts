@@ -1,33 +1,31 @@
 import { MaxRectsPacker, PACKING_LOGIC } from 'maxrects-packer/dist/maxrects-packer.mjs'
+import { type Layout, type Placement, placementId, type Sheet } from '../document/layout'
 import type { Paper } from '../document/paper'
-import { sizeOfPiece } from '../document/pieces'
-import type { Layout, Placement, Project, Sheet } from '../document/schema'
-import { type Box, heightOf, widthOf } from '../geometry/measure'
-import { piecesByPaper, stockOf, turnsByQuarters } from './stock'
-import { areaBetweenMarks, excess, tooLarge } from './usable-area'
+import type { Project } from '../document/project'
+import { heightOf, widthOf } from '../geometry/measure'
+import { fits, misfit, piecesByPaper, stockOf, turnsByQuarters } from './stock'
+import { areaBetweenMarks } from './usable-area'
 
 /**
  * Lays all pieces and copies of a project on sheets, one paper at a time, by their boxes, turned a quarter where that
  * helps (maximal rectangles, Jylänki 2010, by the library maxrects-packer).
- * @param papers the library; a piece without a paper, or with one that is gone, takes the first
+ * @param papers the library; a piece without a paper, or with one that is gone, takes the first that it fits
  * @returns sheets and what could not be placed, with the reason
  */
 export function packSheets(project: Project, papers: readonly Paper[]): Pick<Layout, 'sheets' | 'unplaced'> {
   const { layout } = project
   const sheets: Sheet[] = []
   const unplaced: Layout['unplaced'] = []
-  for (const [paper, pieces] of piecesByPaper(project, papers)) {
-    const stocks = stockOf(paper, layout).map((s) => ({ ...s, area: areaBetweenMarks(s, layout) }))
+  for (const [paper, shapes] of piecesByPaper(project, papers)) {
+    const stocks = stockOf(paper, project).map((s) => ({ ...s, area: areaBetweenMarks(s, project) }))
     let items: Item[] = []
-    for (const piece of pieces) {
-      const size = sizeOfPiece(project, piece)
-      const turns = turnsByQuarters(piece)
-      if (!stocks.some((s) => fits(size, s.area, turns))) {
-        const area = stocks.at(-1)!.area
-        unplaced.push({ piece: piece.id, copies: piece.copies, why: tooLarge(size, area, paper.name, turns) })
-      } else
+    for (const shape of shapes) {
+      const { piece, size } = shape
+      const why = misfit(shape, paper, project)
+      if (why) unplaced.push({ piece: piece.id, copies: piece.copies, why })
+      else
         for (let copy = 0; copy < piece.copies; copy += 1)
-          items.push({ piece: piece.id, copy, turns, ...size })
+          items.push({ piece: piece.id, copy, turns: turnsByQuarters(piece), ...size })
     }
     for (const { width, height, count, area } of stocks) {
       const packed = packBoxes(
@@ -50,11 +48,6 @@ export function packSheets(project: Project, papers: readonly Paper[]): Pick<Lay
     }
   }
   return { sheets, unplaced }
-}
-
-const fits = (size: { width: number; height: number }, area: Box, turns: boolean): boolean => {
-  const { across, down } = excess(size, area, turns)
-  return across <= 1e-6 && down <= 1e-6
 }
 
 /** The sheets that hold most, as many as there are. */
@@ -112,7 +105,7 @@ function packOnce(
 ): Placement[][] {
   // The packer puts the spacing between boxes only; a hair more room lets a box fit that is exactly as wide as the area.
   const room = { width: width + 1e-6, height: height + 1e-6 }
-  const fits = (w: number, h: number) => w <= room.width && h <= room.height
+  const holds = (w: number, h: number) => w <= room.width && h <= room.height
   const packer = new MaxRectsPacker(room.width, room.height, spacing, {
     smart: false,
     pot: false,
@@ -122,8 +115,8 @@ function packOnce(
     logic: start.logic,
   })
   const boxes = items.map((item) => {
-    const either = item.turns && fits(item.width, item.height) && fits(item.height, item.width)
-    const turned = either ? start.turn(item) : !fits(item.width, item.height)
+    const either = item.turns && holds(item.width, item.height) && holds(item.height, item.width)
+    const turned = either ? start.turn(item) : !holds(item.width, item.height)
     return turned
       ? { item, turned, w: item.height, h: item.width }
       : { item, turned, w: item.width, h: item.height }
@@ -138,6 +131,7 @@ function packOnce(
     bin.rects.map((box) => {
       const { item, turned } = box.data as { item: Item; turned: boolean }
       return {
+        id: placementId(item.piece, item.copy),
         piece: item.piece,
         copy: item.copy,
         x: box.x,

@@ -1,4 +1,4 @@
-import type { Placement } from '../document/schema'
+import { type Placement, placementId } from '../document/layout'
 import { type Box, heightOf, widthOf } from '../geometry/measure'
 
 export type Size = { width: number; height: number }
@@ -86,6 +86,7 @@ export function repeat(
 ): Placement[] {
   const [w, h] = turned ? [size.height, size.width] : [size.width, size.height]
   return Array.from({ length: across * down }, (_, copy) => ({
+    id: placementId(piece, copy),
     piece,
     copy,
     x: at.x + (copy % across) * (w + spacing),

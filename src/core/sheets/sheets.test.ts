@@ -1,15 +1,21 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { applyChanges, applyEdit } from '../document/edits'
+import type { Sheet } from '../document/layout'
 import { type Paper, PLAIN_SETTINGS } from '../document/paper'
-import { outlineOf } from '../document/pieces'
+import type { Piece } from '../document/pieces'
 import { plainLine } from '../document/plain-line'
-import { emptyProject, type Piece, type Project, type Sheet, USUAL_PRINT } from '../document/schema'
+import { USUAL_PRINT } from '../document/print'
+import { emptyProject, type Project } from '../document/project'
 import { boundsOf, boxHolds } from '../geometry/measure'
 import { transformContour } from '../geometry/path'
+import { inspect } from '../inspection'
+import { shapeOfPiece } from '../pieces/piece-shape'
 import { checkSheet, densityOf } from './check'
+import { layEdit, layOut } from './lay-out'
 import { nestSheets, offcutOf } from './nest'
 import { packSheets } from './pack'
-import { placementTransform, turnedSize } from './place'
+import { placementMap, turnedSize } from './place'
 import { excess, tooLarge, usableArea } from './usable-area'
 
 const paper = (width: number, height: number, id = 'paper'): Paper => ({
@@ -64,15 +70,18 @@ const sheetOf = (placements: Sheet['placements'], width = 200, height = 200): Sh
 describe('usableArea', () => {
   it('is what sheet, mat and both margins leave', () => {
     const mat = { width: 304.8, height: 304.8, margin: 6 }
-    const layout = { mat, sheetAt: { x: 0, y: 0 }, sheetMargin: 3, spacing: 3 }
+    const setting = {
+      layout: { ...emptyProject('Test').layout, mat, sheetMargin: 3, spacing: 3 },
+      print: null,
+    }
     const a4 = { width: 210, height: 297 }
-    expect(usableArea(a4, layout)).toEqual({ minX: 6, minY: 6, maxX: 207, maxY: 294 })
-    expect(usableArea({ width: 420, height: 297 }, layout).maxX).toBeCloseTo(298.8, 9)
-    expect(usableArea({ width: 5, height: 5 }, layout).maxX).toBe(6)
+    expect(usableArea(a4, setting)).toEqual({ minX: 6, minY: 6, maxX: 207, maxY: 294 })
+    expect(usableArea({ width: 420, height: 297 }, setting).maxX).toBeCloseTo(298.8, 9)
+    expect(usableArea({ width: 5, height: 5 }, setting).maxX).toBe(6)
     // On a printed sheet the bleed must lie where the printer prints; it never reaches the next piece.
     const print = { ...USUAL_PRINT, border: 5, bleed: 2 }
-    expect(usableArea(a4, { ...layout, print })).toEqual({ minX: 7, minY: 7, maxX: 203, maxY: 290 })
-    expect(usableArea(a4, { ...layout, print: { ...print, bleed: 9 } }).minX).toBe(8)
+    expect(usableArea(a4, { ...setting, print })).toEqual({ minX: 7, minY: 7, maxX: 203, maxY: 290 })
+    expect(usableArea(a4, { ...setting, print: { ...print, bleed: 9 } }).minX).toBe(8)
   })
 
   it('tells by how much a piece is too large, in its better orientation', () => {
@@ -121,14 +130,14 @@ describe('packSheets', () => {
           expect(unplaced).toEqual([])
           expect(sheets.flatMap((s) => s.placements)).toHaveLength(sizes.length)
           for (const sheet of sheets) {
-            expect(checkSheet(project, sheet, project.layout)).toEqual({
+            expect(checkSheet(project, sheet)).toEqual({
               overlapping: [],
               outside: [],
               onMarks: [],
             })
             const boxes = sheet.placements.map((p) => ({
               ...p,
-              ...turnedSize(project, project.pieces[p.piece]!, p),
+              ...turnedSize(shapeOfPiece(project, project.pieces[p.piece]!), p),
             }))
             boxes.forEach((a, i) => {
               for (const b of boxes.slice(i + 1)) {
@@ -160,43 +169,39 @@ describe('packSheets', () => {
   })
 })
 
-describe('placementTransform', () => {
+describe('placementMap', () => {
   it('puts the box of the turned piece where it is asked for, at any angle', () => {
     const project = projectOf([{ d: 'M30 40L90 40C120 40 120 80 90 80L30 80Z' }])
-    const piece = project.pieces.p0!
+    const shape = shapeOfPiece(project, project.pieces.p0!)
     for (const rotation of [0, 90, 180, 270, 33, -120]) {
-      const placed = boundsOf(
-        transformContour(
-          outlineOf(project, piece),
-          placementTransform(project, piece, { x: 7, y: 9, rotation }),
-        ),
-      )
+      const placed = boundsOf(transformContour(shape.outline, placementMap(shape, { x: 7, y: 9, rotation })))
       expect(placed.minX).toBeCloseTo(7, 6)
       expect(placed.minY).toBeCloseTo(9, 6)
-      expect(placed.maxX - placed.minX).toBeCloseTo(turnedSize(project, piece, { rotation }).width, 6)
+      expect(placed.maxX - placed.minX).toBeCloseTo(turnedSize(shape, { rotation }).width, 6)
     }
   })
 })
 
 describe('checkSheet', () => {
   const project = bare(projectOf([{ d: rect(50, 50) }, { d: 'M0 0L60 0L60 10L10 10L10 60L0 60Z' }]))
-  const at = (piece: string, x: number, y: number, rotation = 0) => ({ piece, copy: 0, x, y, rotation })
+  const at = (piece: string, x: number, y: number, rotation = 0) => ({
+    id: `${piece}-${x}-${y}`,
+    piece,
+    copy: 0,
+    x,
+    y,
+    rotation,
+  })
 
   it('goes by the true outline: a square may sit in the corner of an angle', () => {
-    expect(
-      checkSheet(project, sheetOf([at('p0', 10.5, 10.5), at('p1', 0, 0)]), project.layout).overlapping,
-    ).toEqual([])
-    expect(
-      checkSheet(project, sheetOf([at('p0', 9, 10.5), at('p1', 0, 0)]), project.layout).overlapping,
-    ).toEqual([[0, 1]])
+    expect(checkSheet(project, sheetOf([at('p0', 10.5, 10.5), at('p1', 0, 0)])).overlapping).toEqual([])
+    expect(checkSheet(project, sheetOf([at('p0', 9, 10.5), at('p1', 0, 0)])).overlapping).toEqual([[0, 1]])
   })
 
   it('finds what leaves the area, and a piece wholly inside another', () => {
-    expect(checkSheet(project, sheetOf([at('p0', 151, 0)]), project.layout).outside).toEqual([0])
+    expect(checkSheet(project, sheetOf([at('p0', 151, 0)])).outside).toEqual([0])
     const small = bare(projectOf([{ d: rect(50, 50) }, { d: rect(10, 10) }]))
-    expect(checkSheet(small, sheetOf([at('p0', 0, 0), at('p1', 20, 20)]), small.layout).overlapping).toEqual([
-      [0, 1],
-    ])
+    expect(checkSheet(small, sheetOf([at('p0', 0, 0), at('p1', 20, 20)])).overlapping).toEqual([[0, 1]])
     expect(
       boxHolds({ minX: 0, minY: 0, maxX: 50, maxY: 50 }, { minX: 20, minY: 20, maxX: 30, maxY: 30 }),
     ).toBe(true)
@@ -217,7 +222,7 @@ describe('nestSheets', () => {
   }
   const clean = (project: Project) => {
     for (const sheet of project.layout.sheets)
-      expect(checkSheet(project, sheet, project.layout)).toEqual({
+      expect(checkSheet(project, sheet)).toEqual({
         overlapping: [],
         outside: [],
         onMarks: [],
@@ -243,7 +248,7 @@ describe('nestSheets', () => {
       ]),
       2,
     )
-    const locked = { piece: 'p0', copy: 1, x: 55.5, y: 120, rotation: 0, locked: true }
+    const locked = { id: 'at-1', piece: 'p0', copy: 1, x: 55.5, y: 120, rotation: 0, locked: true }
     project.layout.sheets = [{ id: 'sheet-1', paper: A4.id, width: 210, height: 297, placements: [locked] }]
     const nested = within(project, [A4], 400)
     expect(nested.layout.sheets[0]!.placements).toContainEqual(locked)
@@ -251,9 +256,49 @@ describe('nestSheets', () => {
     clean(nested)
   })
 
+  it('lays out at once round what is locked, which keeps its sheet, and as the rectangle packer does without', () => {
+    const project = bare(
+      projectOf([
+        { d: rect(60, 60), copies: 5 },
+        { d: TRIANGLE, copies: 4 },
+      ]),
+      2,
+    )
+    expect(layOut(project, [A4]).sheets).toEqual(packSheets(project, [A4]).sheets)
+    const locked = { id: 'kept', piece: 'p0', copy: 2, x: 71.5, y: 118, rotation: 0, locked: true }
+    project.layout.sheets = [
+      { id: 'sheet-7', paper: A4.id, width: 210, height: 297, placements: [locked] },
+      { id: 'sheet-8', paper: A4.id, width: 210, height: 297, placements: [] },
+    ]
+    const laid = { ...project, layout: { ...project.layout, ...layOut(project, [A4]) } }
+    expect(laid.layout.sheets[0]!.id).toBe('sheet-7')
+    expect(laid.layout.sheets[0]!.placements).toContainEqual(locked)
+    expect(new Set(laid.layout.sheets.map((s) => s.id)).size).toBe(laid.layout.sheets.length)
+    const copies = laid.layout.sheets.flatMap((s) => s.placements.map((p) => `${p.piece} ${p.copy}`))
+    expect([copies.length, new Set(copies).size]).toEqual([9, 9])
+    clean(laid)
+    // One edit, and its inverse brings the sheets back as they were.
+    const [after, edit] = layEdit(project, layOut(project, [A4]))
+    expect(applyChanges(after, applyEdit(project, edit.changes).inverse)).toEqual(project)
+  })
+
+  it('says of a piece that fits nowhere what the inspection says of it, with marks and leftovers too', () => {
+    const sizes = [rect(60, 60), rect(205, 280), rect(199, 285), rect(300, 40), rect(185, 290), rect(211, 20)]
+    const project = bare(projectOf(sizes.map((d) => ({ d }))), 2)
+    for (const print of [null, { ...USUAL_PRINT }])
+      for (const papers of [[A4], [{ ...A4, leftovers: [{ width: 310, height: 50, count: 1 }] }]]) {
+        const some = { ...project, print }
+        const unplaced = layOut(some, papers).unplaced
+        const told = inspect(some, papers).filter((f) => f.rule === 'too-large')
+        expect(told.map((f) => f.pieces[0])).toEqual(unplaced.map((u) => u.piece))
+        for (const [i, u] of unplaced.entries()) expect(told[i]!.message).toContain(u.why)
+        if (papers[0] === A4) expect(unplaced.length).toBeGreaterThan(0)
+      }
+  })
+
   it('says nothing before it knows where everything goes, and why marks leave no room', () => {
     const project = bare(projectOf([{ d: rect(100, 100), copies: 2 }]), 2)
-    const locked = { piece: 'p0', copy: 0, x: 5, y: 5, rotation: 0, locked: true }
+    const locked = { id: 'at-2', piece: 'p0', copy: 0, x: 5, y: 5, rotation: 0, locked: true }
     project.layout.sheets = [{ id: 'sheet-1', paper: A4.id, width: 210, height: 297, placements: [locked] }]
     for (const answer of nestSheets(project, [A4], { seed: 1, shape: 'true' })) {
       if (!answer) continue
@@ -262,7 +307,7 @@ describe('nestSheets', () => {
       break
     }
     const whole = bare(projectOf([{ d: rect(205, 290) }]))
-    whole.layout.print = { ...USUAL_PRINT }
+    whole.print = { ...USUAL_PRINT }
     expect(within(whole, [A4], 60).layout.unplaced[0]!.why).toMatch(/too high|no room for it/)
   })
 
@@ -289,15 +334,15 @@ describe('nestSheets', () => {
 
   it('keeps clear of register marks, also by boxes, and tells what lies on one', () => {
     const project = bare(projectOf([{ d: TRIANGLE, copies: 12 }]), 2)
-    project.layout.print = { ...USUAL_PRINT }
+    project.print = { ...USUAL_PRINT }
     const boxes = { ...project, layout: { ...project.layout, ...packSheets(project, [A4]) } }
     clean(boxes)
     const nested = within(project, [A4], 300)
     expect(nested.layout.sheets.length).toBeLessThanOrEqual(boxes.layout.sheets.length)
     clean(nested)
     const [sheet] = nested.layout.sheets
-    const onMark = { ...sheet!, placements: [{ piece: 'p0', copy: 0, x: 5, y: 5, rotation: 0 }] }
-    expect(checkSheet(nested, onMark, nested.layout)).toMatchObject({ onMarks: [0] })
+    const onMark = { ...sheet!, placements: [{ id: 'at-3', piece: 'p0', copy: 0, x: 5, y: 5, rotation: 0 }] }
+    expect(checkSheet(nested, onMark)).toMatchObject({ onMarks: [0] })
   })
 
   it('tells how much of a sheet is left in one piece', () => {
@@ -318,12 +363,12 @@ describe('checkSheet, of openings and mirrored pieces', () => {
       width: 210,
       height: 297,
       placements: [
-        { piece: 'p0', copy: 0, x: 10, y: 10, rotation: 0 },
-        { piece: 'p1', copy: 0, x, y: 40, rotation: 0 },
+        { id: 'at-4', piece: 'p0', copy: 0, x: 10, y: 10, rotation: 0 },
+        { id: 'at-5', piece: 'p1', copy: 0, x, y: 40, rotation: 0 },
       ],
     })
-    expect(checkSheet(project, sheet(45), project.layout).overlapping).toEqual([])
-    expect(checkSheet(project, sheet(70), project.layout).overlapping).toEqual([[0, 1]])
+    expect(checkSheet(project, sheet(45)).overlapping).toEqual([])
+    expect(checkSheet(project, sheet(70)).overlapping).toEqual([[0, 1]])
   })
 
   it('sees a mirrored piece as it lies', () => {
@@ -334,17 +379,16 @@ describe('checkSheet, of openings and mirrored pieces', () => {
       width: 210,
       height: 297,
       placements: [
-        { piece: 'p0', copy: 0, x: 10, y: 10, rotation: 0 },
-        { piece: 'p1', copy: 0, x: 52, y: 40, rotation: 0, mirrored },
+        { id: 'at-6', piece: 'p0', copy: 0, x: 10, y: 10, rotation: 0 },
+        { id: 'at-7', piece: 'p1', copy: 0, x: 52, y: 40, rotation: 0, mirrored },
       ],
     })
-    expect(checkSheet(project, at(true), project.layout).overlapping).toEqual([])
+    expect(checkSheet(project, at(true)).overlapping).toEqual([])
     expect(
-      checkSheet(
-        project,
-        { ...at(false), placements: at(false).placements.map((p) => ({ ...p, x: Math.min(p.x, 30) })) },
-        project.layout,
-      ).overlapping,
+      checkSheet(project, {
+        ...at(false),
+        placements: at(false).placements.map((p) => ({ ...p, x: Math.min(p.x, 30) })),
+      }).overlapping,
     ).toEqual([[0, 1]])
   })
 })

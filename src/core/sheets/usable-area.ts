@@ -1,23 +1,23 @@
-import type { Layout } from '../document/schema'
+import type { Project } from '../document/project'
 import { type Box, heightOf, widthOf } from '../geometry/measure'
 import { bleedOf } from '../printing/bleed'
 import { keepOut } from '../printing/marks'
 import { formatLength } from '../units/length'
 
-/** What a layout says of where pieces may lie. */
-export type Margins = Pick<Layout, 'mat' | 'sheetMargin' | 'sheetAt' | 'print' | 'spacing'>
+/** What a project says of where pieces may lie. */
+export type Setting = Pick<Project, 'layout' | 'print'>
 
 /** How far pieces stay from a sheet's edges, mm: on a printed sheet their bleed must lie where the printer prints. */
-export const marginOfSheet = ({ sheetMargin, ...layout }: Omit<Margins, 'mat' | 'sheetAt'>): number =>
-  layout.print ? Math.max(sheetMargin, layout.print.border + bleedOf(layout)) : sheetMargin
+export const marginOfSheet = ({ layout, print }: Setting): number =>
+  print ? Math.max(layout.sheetMargin, print.border + bleedOf({ layout, print })) : layout.sheetMargin
 
 /**
  * The part of a sheet that may be worked on, in mm from the sheet's left upper corner: what sheet and mat share where
  * the sheet lies, both with their margins.
  */
-export function usableArea(sheet: { width: number; height: number }, layout: Margins): Box {
-  const { mat, sheetAt } = layout
-  const sheetMargin = marginOfSheet(layout)
+export function usableArea(sheet: { width: number; height: number }, setting: Setting): Box {
+  const { mat, sheetAt } = setting.layout
+  const sheetMargin = marginOfSheet(setting)
   const minX = Math.max(sheetMargin, mat.margin - sheetAt.x)
   const minY = Math.max(sheetMargin, mat.margin - sheetAt.y)
   return {
@@ -32,9 +32,9 @@ export function usableArea(sheet: { width: number; height: number }, layout: Mar
  * The largest part of the usable area that is clear of register marks, for layouts by boxes: what lies between the
  * marks, above and below or to the left and right.
  */
-export function areaBetweenMarks(sheet: { width: number; height: number }, layout: Margins): Box {
-  const area = usableArea(sheet, layout)
-  const marks = layout.print?.marks
+export function areaBetweenMarks(sheet: { width: number; height: number }, setting: Setting): Box {
+  const area = usableArea(sheet, setting)
+  const marks = setting.print?.marks
   if (!marks) return area
   const by = marks.inset + keepOut(marks)
   const minX = Math.max(area.minX, by)

@@ -1,6 +1,6 @@
 import { outward } from '../arrangement/meetings'
 import { familyKeyOf } from '../document/families'
-import type { Look } from '../document/schema'
+import type { Look } from '../document/lines'
 import { type Contour, endOf, reverseContour, type Segment, writePath } from '../geometry/path'
 import { distance, type Point } from '../geometry/point'
 import { distanceTo } from '../geometry/polyline'

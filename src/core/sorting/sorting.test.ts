@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
+import type { Look, Role } from '../document/lines'
 import { roleInName } from '../document/role-words'
-import type { Look, Role } from '../document/schema'
 import { suggestRoles } from './suggest'
 
 const look = (over: Partial<Look> = {}): Look => ({

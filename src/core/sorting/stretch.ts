@@ -1,5 +1,5 @@
+import type { Look } from '../document/lines'
 import type { roleInName } from '../document/role-words'
-import type { Look } from '../document/schema'
 import type { Shape } from '../geometry/shape'
 
 /** A line before it has a role. */

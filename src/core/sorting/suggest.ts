@@ -1,5 +1,5 @@
 import { Groups } from '../arrangement/groups'
-import type { Fold, Role } from '../document/schema'
+import type { Fold, Role } from '../document/lines'
 import { EVIDENCE, type Fact } from './evidence'
 import { makeScene, type Scene, type Taught, UNTAUGHT } from './scene'
 import type { Stretch, UnsortedLine } from './stretch'

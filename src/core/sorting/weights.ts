@@ -1,4 +1,4 @@
-import type { Role } from '../document/schema'
+import type { Role } from '../document/lines'
 
 /**
  * What each kind of evidence weighs, for which role. This is the one table of the suggestions: evidence finds facts,

@@ -5,6 +5,7 @@ import sqlite3 from 'sqlite3'
 import { SequelizeStorage, Umzug } from 'umzug'
 import { initial } from './migrations/0001-initial'
 import { cutters } from './migrations/0002-cutters'
+import { slices } from './migrations/0003-slices'
 import { defineModels } from './models'
 
 /** Where the database lies: `VELVET_DB`, or `data/velvet-crease.db`. */
@@ -72,7 +73,7 @@ async function prepare(sequelize: Sequelize): Promise<void> {
 /** Brings the tables up to date. */
 export async function migrate(sequelize: Sequelize): Promise<void> {
   const umzug = new Umzug({
-    migrations: [initial, cutters],
+    migrations: [initial, cutters, slices],
     context: sequelize.getQueryInterface(),
     storage: new SequelizeStorage({ sequelize }),
     logger: undefined,

@@ -13,14 +13,25 @@ export class ProjectRow extends Model<InferAttributes<ProjectRow>, InferCreation
   declare id: string
   declare name: string
   declare revision: number
-  /** gzip of the document's JSON as it was at `snapshotRevision`; later edits are replayed on it */
-  declare snapshot: Buffer
-  declare snapshotRevision: number
-  /** JSON of a ProjectSummary */
+  /** the edit that would be taken back next, and the undoing edit that would be made good next; null for none */
+  declare undoTop: CreationOptional<number | null>
+  declare redoTop: CreationOptional<number | null>
+  /** JSON of a ProjectSummary, as it was at `summaryRevision` */
   declare summary: string
+  declare summaryRevision: number
+  /** of the snapshot as it is kept, and of the edits since, as JSON */
+  declare snapshotBytes: number
+  declare pendingBytes: CreationOptional<number>
   declare deletedAt: CreationOptional<Date | null>
   declare createdAt: CreationOptional<Date>
   declare updatedAt: CreationOptional<Date>
+}
+
+export class SnapshotRow extends Model<InferAttributes<SnapshotRow>, InferCreationAttributes<SnapshotRow>> {
+  declare projectId: string
+  declare revision: number
+  /** gzip of the document's JSON as it was at `revision`; later edits are replayed on it */
+  declare document: Buffer
 }
 
 export class SourceRow extends Model<InferAttributes<SourceRow>, InferCreationAttributes<SourceRow>> {
@@ -38,6 +49,8 @@ export class EditRow extends Model<InferAttributes<EditRow>, InferCreationAttrib
   declare kind: 'edit' | 'undo' | 'redo'
   /** of an undo or redo: the revision of the edit it takes back or makes again */
   declare target: number | null
+  /** the edit that lies under it in the pile of what can be taken back, or made again for an undo */
+  declare below: number | null
   declare changes: string
   declare inverse: string
   declare createdAt: CreationOptional<Date>
@@ -78,17 +91,33 @@ export function defineModels(sequelize: Sequelize): void {
       id,
       name: { type: DataTypes.STRING(120), allowNull: false },
       revision: { type: DataTypes.INTEGER, allowNull: false },
-      snapshot: { type: DataTypes.BLOB, allowNull: false },
-      snapshotRevision: { type: DataTypes.INTEGER, allowNull: false },
+      undoTop: DataTypes.INTEGER,
+      redoTop: DataTypes.INTEGER,
       summary: { type: DataTypes.TEXT, allowNull: false },
+      summaryRevision: { type: DataTypes.INTEGER, allowNull: false },
+      snapshotBytes: { type: DataTypes.INTEGER, allowNull: false },
+      pendingBytes: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 },
       deletedAt: DataTypes.DATE,
       createdAt: DataTypes.DATE,
       updatedAt: DataTypes.DATE,
     },
     { sequelize, tableName: 'projects' },
   )
+  SnapshotRow.init(
+    {
+      projectId: { type: DataTypes.STRING(40), primaryKey: true },
+      revision: { type: DataTypes.INTEGER, allowNull: false },
+      document: { type: DataTypes.BLOB, allowNull: false },
+    },
+    { sequelize, tableName: 'snapshots', timestamps: false },
+  )
   SourceRow.init(
-    { id, projectId: DataTypes.STRING(40), name: DataTypes.STRING(200), bytes: DataTypes.BLOB },
+    {
+      projectId: { type: DataTypes.STRING(40), primaryKey: true },
+      id,
+      name: DataTypes.STRING(200),
+      bytes: DataTypes.BLOB,
+    },
     { sequelize, tableName: 'sources', timestamps: false },
   )
   EditRow.init(
@@ -98,6 +127,7 @@ export function defineModels(sequelize: Sequelize): void {
       label: DataTypes.STRING(200),
       kind: DataTypes.STRING(4),
       target: DataTypes.INTEGER,
+      below: DataTypes.INTEGER,
       changes: DataTypes.TEXT,
       inverse: DataTypes.TEXT,
       createdAt: DataTypes.DATE,

@@ -1,14 +1,14 @@
 import { EventEmitter } from 'node:events'
 import { nanoid } from 'nanoid'
-import { PLAIN_READING, type Project, type Reading } from '../../core/document/schema'
+import type { ImportProgress } from '../../contract/imports'
+import type { Changed } from '../../contract/projects'
+import type { Project } from '../../core/document/project'
+import { PLAIN_READING, type Reading } from '../../core/document/sources'
 import { LIMITS } from '../../core/intake/refusal'
 import { type ReadFileOutput, readFile } from '../../tasks/read-file'
 import { runInThread } from '../../tasks/run-in-thread'
 import { Problem } from '../problem'
-import type { AcceptedEdit } from '../projects/store'
 import { createProject, editProject, loadProject, loadSource } from '../projects/store'
-
-export type ImportProgress = { share: number; doing: string }
 
 const holder = globalThis as { velvetImports?: EventEmitter; velvetImporting?: number }
 const events = () => {
@@ -72,7 +72,7 @@ export async function importIntoProject(
   fileName: string,
   lay: 'beside' | 'centred',
   following: Following,
-): Promise<AcceptedEdit> {
+): Promise<Changed> {
   checkSize(bytes, fileName)
   const { project } = await loadProject(projectId)
   const sourceId = nanoid(10)
@@ -87,7 +87,7 @@ export async function rereadSource(
   base: number,
   reading: Reading,
   following: Following,
-): Promise<AcceptedEdit> {
+): Promise<Changed> {
   const { project } = await loadProject(projectId)
   const { name, bytes } = await loadSource(projectId, sourceId)
   const { edit } = await read(bytes, name, sourceId, project, { reading }, following)

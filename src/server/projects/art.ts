@@ -1,13 +1,16 @@
 import { nanoid } from 'nanoid'
 import sharp from 'sharp'
-import { dropUnusedArt, laidAsUsual } from '../../core/document/art'
+import type { Changed } from '../../contract/projects'
+import type { SideOfPaper } from '../../core/document/art'
+import { laidAsUsual } from '../../core/document/art'
+import { dropUnusedArt } from '../../core/document/art-on-pieces'
 import { makeEdit } from '../../core/document/edits'
-import type { Project, Sheet, SideOfPaper } from '../../core/document/schema'
+import type { Project } from '../../core/document/project'
 import { decodeArt } from '../../tasks/decode-art'
 import { readArt } from '../../tasks/read-art'
 import { runInThread } from '../../tasks/run-in-thread'
 import { notFound } from '../problem'
-import { type AcceptedEdit, editProject, loadProject, loadSource } from './store'
+import { editProject, loadProject, loadSource } from './store'
 
 /** Pixels of the longer side of art as the page shows it. */
 const SHOWN = 1200
@@ -23,7 +26,7 @@ export async function addArt(
   projectId: string,
   bytes: Uint8Array,
   { base, fileName, side, pieces }: ArtWish,
-): Promise<AcceptedEdit> {
+): Promise<Changed> {
   const { project } = await loadProject(projectId)
   const known = pieces.filter((id) => project.pieces[id])
   if (known.length === 0) throw notFound('piece')
@@ -55,15 +58,12 @@ export async function artPicture(projectId: string, artId: string): Promise<Uint
     .toBuffer()
 }
 
-/** The bytes of all art that the pieces on a sheet carry, by id. */
+/** The bytes of all art of a project, or of what was taken from it for one sheet, by id. */
 export async function artOfSheet(
   projectId: string,
-  project: Project,
-  sheet: Sheet,
-): Promise<Record<string, Uint8Array>> {
-  const laid = sheet.placements.flatMap((p) => Object.values(project.pieces[p.piece]?.art ?? {}))
-  const ids = [...new Set(laid.map((l) => l.art))].filter((id) => project.art?.[id])
+  { art }: Pick<Project, 'art'>,
+): Promise<Record<string, { name: string; bytes: Uint8Array }>> {
   return Object.fromEntries(
-    await Promise.all(ids.map(async (id) => [id, (await loadSource(projectId, id)).bytes] as const)),
+    await Promise.all(Object.keys(art).map(async (id) => [id, await loadSource(projectId, id)] as const)),
   )
 }

@@ -1,49 +1,87 @@
 import type { SheetPlan } from '../../core/cutting/pass'
-import { planSheet } from '../../core/cutting/plan'
 import { type CutterFields, PLAIN_CUTTER } from '../../core/document/cutter'
+import type { Sheet } from '../../core/document/layout'
 import type { Paper } from '../../core/document/paper'
-import type { Project, Sheet } from '../../core/document/schema'
+import type { Project } from '../../core/document/project'
+import { excerptFor } from '../../core/export/excerpt'
+import { planSheet } from '../../tasks/plan-sheet'
+import { runInThread } from '../../tasks/run-in-thread'
 import { cutters } from '../library/cutters'
 import { papers } from '../library/papers'
 import { notFound } from '../problem'
 import { loadProject } from './store'
 
-export type PlannedSheet = {
+/** A sheet of a project with all that its files and its run are made of. */
+export type OpenSheet = {
+  projectId: string
+  revision: number
+  /** as far as it is about this sheet */
+  project: Project
   sheet: Sheet
   /** from 1 */
   number: number
   paper: Paper | null
-  plan: SheetPlan
+  cutter: CutterFields
   title: string
 }
-export type PlannedProject = { id: string; project: Project; cutter: CutterFields; sheets: PlannedSheet[] }
 
-/** A project's sheets with their plans, for the cutter that it has chosen. */
-export async function loadSheets(projectId: string): Promise<PlannedProject> {
-  const { project } = await loadProject(projectId)
+/** A project with what its sheets are run on, and each sheet of it by its place. */
+async function opened(projectId: string) {
+  const { project, revision } = await loadProject(projectId)
   const library = await papers.list()
   const chosen = (await cutters.list()).find((c) => c.id === project.run.cutter)
-  const cutter = chosen ?? { ...PLAIN_CUTTER, mat: project.layout.mat }
+  const { id: _, ...cutter } = chosen ?? { ...PLAIN_CUTTER, id: '', mat: project.layout.mat }
   const { sheets } = project.layout
-  return {
-    id: projectId,
-    project,
+  const open = (sheet: Sheet, i: number): OpenSheet => ({
+    projectId,
+    revision,
+    project: excerptFor(project, sheet),
+    sheet,
+    number: i + 1,
+    paper: library.find((p) => p.id === sheet.paper) ?? null,
     cutter,
-    sheets: sheets.map((sheet, i) => {
-      const paper = library.find((p) => p.id === sheet.paper) ?? null
-      const title = `${project.name}, sheet ${i + 1} of ${sheets.length}`
-      return { sheet, number: i + 1, paper, plan: planSheet(project, sheet, paper, cutter), title }
-    }),
-  }
+    title: `${project.name}, sheet ${i + 1} of ${sheets.length}`,
+  })
+  return { project, cutter, open }
 }
 
-/** One sheet of a project with its plan. */
-export async function loadSheet(
-  projectId: string,
-  sheetId: string,
-): Promise<PlannedSheet & Pick<PlannedProject, 'id' | 'project' | 'cutter'>> {
-  const { sheets, ...planned } = await loadSheets(projectId)
-  const found = sheets.find((s) => s.sheet.id === sheetId)
-  if (!found) throw notFound('sheet')
-  return { ...found, ...planned }
+/** All sheets of a project, for the cutter that it has chosen; none of them is planned yet. */
+export async function loadSheets(projectId: string) {
+  const { project, cutter, open } = await opened(projectId)
+  return { project, cutter, sheets: project.layout.sheets.map(open) }
+}
+
+/** One sheet of a project. @throws Problem 404 */
+export async function loadSheet(projectId: string, sheetId: string): Promise<OpenSheet> {
+  const { project, open } = await opened(projectId)
+  const at = project.layout.sheets.findIndex((s) => s.id === sheetId)
+  const sheet = project.layout.sheets[at]
+  if (!sheet) throw notFound('sheet')
+  return open(sheet, at)
+}
+
+/** Plans that were made last: a file, another file and the run of a sheet follow one another. */
+const KEPT = 12
+const holder = globalThis as { velvetPlans?: Map<string, Promise<SheetPlan>> }
+
+/** The passes of a sheet, planned in a thread when they are first asked for. */
+export function planOf({
+  projectId,
+  revision,
+  project,
+  sheet,
+  paper,
+  cutter,
+}: OpenSheet): Promise<SheetPlan> {
+  holder.velvetPlans ??= new Map()
+  const plans = holder.velvetPlans
+  const key = JSON.stringify([projectId, revision, sheet.id, paper, cutter])
+  const known = plans.get(key)
+  if (known) return known
+  const planned = runInThread(planSheet, { project, sheet, paper, cutter })
+  plans.set(key, planned)
+  planned.catch(() => plans.delete(key))
+  const oldest = plans.keys().next().value
+  if (plans.size > KEPT && oldest !== undefined) plans.delete(oldest)
+  return planned
 }

@@ -7,7 +7,7 @@ import sqlite3 from 'sqlite3'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { rebind } from '../../core/binding/reconcile'
 import { makeEdit, setLines } from '../../core/document/edits'
-import { emptyProject, type Project } from '../../core/document/schema'
+import { emptyProject, type Project } from '../../core/document/project'
 import { readFile } from '../../tasks/read-file'
 import { closeDatabase, database } from '../database'
 import { papers } from '../library/papers'
@@ -17,6 +17,7 @@ import {
   duplicateProject,
   editProject,
   listProjects,
+  loadHistory,
   loadProject,
   loadSource,
   redoEdit,
@@ -91,7 +92,7 @@ describe('projects', () => {
     const accepted = await editProject(id, 0, perforate(before))
     expect(accepted).toMatchObject({
       revision: 1,
-      history: { undo: [{ label: 'Perforate the folds' }], redo: [] },
+      history: { undo: 'Perforate the folds', redo: null },
     })
     await restart()
     expect(roles((await loadProject(id)).project)).toContain('perforate')
@@ -99,9 +100,9 @@ describe('projects', () => {
     await restart()
     const undone = await loadProject(id)
     expect(undone.project).toEqual(before)
-    expect(undone.history).toMatchObject({ undo: [], redo: [{ revision: 1 }] })
+    expect(undone.history).toEqual({ undo: null, redo: 'Perforate the folds' })
     await redoEdit(id, 2)
-    expect((await loadProject(id)).history.redo).toEqual([])
+    expect((await loadProject(id)).history).toEqual({ undo: 'Perforate the folds', redo: null })
     expect((await problemOf(redoEdit(id, 3))).status).toBe(409)
   })
 
@@ -120,7 +121,72 @@ describe('projects', () => {
     await restart()
     expect((await loadProject(id)).project).toEqual(project)
     expect((await listProjects())[0]!.name).toBe('Many 59')
-    expect((await loadProject(id)).history.undo.slice(-2).map((e) => e.label)).toEqual(['Edit 58', 'Edit 59'])
+    expect((await loadProject(id)).history).toEqual({ undo: 'Edit 59', redo: null })
+    const first = await loadHistory(id, null)
+    expect([first.undo.length, first.undo[0]!.label, first.more]).toEqual([50, 'Edit 59', true])
+    const rest = await loadHistory(id, first.undo.at(-1)!.revision)
+    expect([rest.undo.length, rest.undo.at(-1)!.label, rest.more]).toEqual([10, 'Edit 0', false])
+  })
+
+  it('take an edit back by what it changed, whatever it says of itself', async () => {
+    const before = sachet()
+    const id = await createProject(before, [])
+    const foreign = { op: 'remove' as const, path: ['lines', Object.keys(before.lines)[0]!] }
+    const rename = { op: 'replace' as const, path: ['name'], value: 'Spring' }
+    await editProject(id, 0, { label: 'Rename', changes: [rename], inverse: [foreign] } as never)
+    await undoEdit(id, 1)
+    await restart()
+    expect((await loadProject(id)).project).toEqual(before)
+  })
+
+  it('give readers a document that later edits leave as it is, and never one that was not kept', async () => {
+    const before = sachet()
+    const id = await createProject(before, [])
+    const read = await loadProject(id)
+    const [line] = Object.keys(before.lines)
+    const pen = { op: 'lines' as const, groups: [{ ids: [line!], set: { role: 'pen' as const } }] }
+    const [, during] = await Promise.all([
+      editProject(id, 0, { label: 'Pen', changes: [pen] }),
+      loadProject(id),
+      loadProject(id),
+    ])
+    expect(during.project.lines[line!]!.role).toBe(during.revision === 0 ? before.lines[line!]!.role : 'pen')
+    expect(read.project).toEqual(before)
+    await problemOf(editProject(id, 1, { label: 'Bad', changes: [pen, { op: 'remove', path: ['name'] }] }))
+    await problemOf(
+      editProject(id, 1, { label: 'Bad', changes: [{ op: 'remove', path: ['lines', 'none'] }] }),
+    )
+    const after = await loadProject(id)
+    await restart()
+    expect(await loadProject(id)).toEqual(after)
+    expect(after.revision).toBe(1)
+  })
+
+  it('walk undo and redo up and down the pile, and forget what was taken back at a new edit', async () => {
+    const id = await createProject(emptyProject('A'), [])
+    const name = (name: string, base: number) =>
+      editProject(id, base, { label: name, changes: [{ op: 'replace', path: ['name'], value: name }] })
+    await name('B', 0)
+    await name('C', 1)
+    await name('D', 2)
+    const stands = async () => {
+      await restart()
+      const { project, history } = await loadProject(id)
+      return [project.name, history.undo, history.redo]
+    }
+    await undoEdit(id, 3)
+    await undoEdit(id, 4)
+    expect(await stands()).toEqual(['B', 'B', 'C'])
+    await redoEdit(id, 5)
+    expect(await stands()).toEqual(['C', 'C', 'D'])
+    await redoEdit(id, 6)
+    expect(await stands()).toEqual(['D', 'D', null])
+    await undoEdit(id, 7)
+    await name('E', 8)
+    expect(await stands()).toEqual(['E', 'E', null])
+    for (const base of [9, 10, 11]) await undoEdit(id, base)
+    expect(await stands()).toEqual(['A', null, 'B'])
+    expect((await loadHistory(id, null)).redo.map((e) => e.label)).toEqual(['B', 'C', 'E'])
   })
 
   it('let one of two edits at once win, and tell the other', async () => {
@@ -140,9 +206,7 @@ describe('projects', () => {
     ['a missing parent', [{ op: 'replace', path: ['nowhere', 'deep'], value: 1 }]],
   ])('refuse %s and keep what was there', async (_what, changes) => {
     const id = await createProject(sachet(), [])
-    const problem = await problemOf(
-      editProject(id, 0, { label: 'Bad', changes: changes as never, inverse: [] }),
-    )
+    const problem = await problemOf(editProject(id, 0, { label: 'Bad', changes: changes as never }))
     expect(problem.status).toBe(422)
     await restart()
     expect(await loadProject(id)).toMatchObject({ revision: 0, project: sachet() })
@@ -157,7 +221,7 @@ describe('projects', () => {
     await setDeleted(id, true)
     expect((await problemOf(loadProject(id))).status).toBe(404)
     await setDeleted(id, false)
-    expect((await loadProject(id)).history.undo.map((e) => e.label)).toEqual(['Rename to “Spring”'])
+    expect((await loadProject(id)).history.undo).toBe('Rename to “Spring”')
     expect((await problemOf(setDeleted('none', true))).status).toBe(404)
   })
 })
@@ -197,18 +261,17 @@ describe('a database in trouble', () => {
       await new Promise((done) => connection.run(`PRAGMA max_page_count = ${pages + 2}`, done))
       return connection
     }
-    const noise = Array.from({ length: 4000 }, (_, i) => `name ${i} ${Math.sin(i)}`).join(' ')
+    const noise = Array.from({ length: 1500 }, (_, i) => `finding ${i} ${Math.sin(i)}`)
     const large = {
       label: 'Large',
-      changes: [{ op: 'replace' as const, path: ['unit'], value: 'in' }],
-      inverse: [{ op: 'replace' as const, path: ['name'], value: noise }],
+      changes: [{ op: 'replace' as const, path: ['accepted'], value: noise }],
     }
     expect(await problemOf(editProject(id, 0, large))).toMatchObject({
       status: 507,
       message: expect.stringContaining('disk is full'),
     })
     await restart()
-    expect(await loadProject(id)).toMatchObject({ revision: 0, project: { unit: 'mm' } })
+    expect(await loadProject(id)).toMatchObject({ revision: 0, project: { accepted: [] } })
     expect(rebind(before, 'x')[1].changes).toEqual([])
   })
 })

@@ -1,133 +1,92 @@
-import { gunzipSync, gzipSync } from 'node:zlib'
 import { nanoid } from 'nanoid'
-import { Op, type Transaction } from 'sequelize'
-import { applyChanges, type Change, type Edit, makeEdit } from '../../core/document/edits'
-import { type Project, projectSchema } from '../../core/document/schema'
+import type { Transaction } from 'sequelize'
+import type { Changed, HistoryPage, Listed, Opened } from '../../contract/projects'
+import { type Change, detached, type Edit, EditMisfit, makeEdit } from '../../core/document/edits'
+import type { Project } from '../../core/document/project'
+import { validProject } from '../../core/document/validate'
 import { database, write } from '../database'
-import { EditRow, ProjectRow, SourceRow } from '../database/models'
+import { EditRow, ProjectRow, SnapshotRow, SourceRow } from '../database/models'
 import { notFound, Problem } from '../problem'
-import { type History, historyOf } from './history'
+import { current, forget, frozen, OpenDocument, remember, snapshotDue } from './documents'
+import { findEdit, type Piles, readHistory, topsOf } from './history'
 import { type ProjectSummary, summarize } from './summary'
 
-export type ListedProject = { id: string; name: string; revision: number; updatedAt: string } & ProjectSummary
-export type StoredProject = { project: Project; revision: number; history: History }
-/** What an accepted edit answers: the revision it leads to, what was done, and what can be taken back now. */
-export type AcceptedEdit = { revision: number; label: string; changes: Change[]; history: History }
-
-/** Every so many edits the whole document is kept, so that few have to be replayed at opening. */
-const SNAPSHOT_EVERY = 25
-
-const cacheHolder = globalThis as { velvetProjects?: Map<string, { project: Project; revision: number }> }
-const CACHED = 8
-
-/** Documents in use, the least recently used first. */
-function cache(): NonNullable<typeof cacheHolder.velvetProjects> {
-  cacheHolder.velvetProjects ??= new Map()
-  return cacheHolder.velvetProjects
-}
-
-function remember(id: string, entry: { project: Project; revision: number }): void {
-  cache().delete(id)
-  cache().set(id, entry)
-  const oldest = cache().keys().next().value
-  if (cache().size > CACHED && oldest !== undefined) cache().delete(oldest)
-}
-
 /** The projects that are not deleted, the one changed last first. */
-export async function listProjects(): Promise<ListedProject[]> {
+export async function listProjects(): Promise<Listed[]> {
   await database()
-  const rows = await ProjectRow.findAll({
-    attributes: ['id', 'name', 'revision', 'summary', 'updatedAt'],
-    where: { deletedAt: null },
-    order: [['updatedAt', 'DESC']],
-  })
-  return rows.map((row) => ({
-    id: row.id,
-    name: row.name,
-    revision: row.revision,
-    updatedAt: row.updatedAt.toISOString(),
-    ...(JSON.parse(row.summary) as ProjectSummary),
-  }))
+  const rows = await ProjectRow.findAll({ where: { deletedAt: null }, order: [['updatedAt', 'DESC']] })
+  return Promise.all(
+    rows.map(async (row) => ({
+      id: row.id,
+      name: row.name,
+      revision: row.revision,
+      updatedAt: row.updatedAt.toISOString(),
+      ...(await summaryOf(row)),
+    })),
+  )
+}
+
+/** What the list shows of a project: worked out when it is asked for, as counting all lines would slow each edit. */
+async function summaryOf(row: ProjectRow): Promise<ProjectSummary> {
+  if (row.summaryRevision === row.revision) return JSON.parse(row.summary) as ProjectSummary
+  const summary = summarize((await current(row.id)).document.read())
+  await ProjectRow.update(
+    { summary: JSON.stringify(summary), summaryRevision: row.revision },
+    { where: { id: row.id, revision: row.revision }, silent: true },
+  )
+  return summary
 }
 
 export type SourceBytes = { id: string; name: string; bytes: Uint8Array }
 
-/** Keeps a new project with its sources. */
+/** Keeps a new project with its sources: all of it or nothing. */
 export async function createProject(project: Project, sources: readonly SourceBytes[]): Promise<string> {
   const id = nanoid(12)
-  const valid = projectSchema.parse(project)
+  const valid = validProject(project)
+  const document = await frozen(valid)
   await write(async (transaction) => {
     await ProjectRow.create(
-      { id, name: valid.name, revision: 0, snapshotRevision: 0, ...freeze(valid) },
+      {
+        id,
+        name: valid.name,
+        revision: 0,
+        summary: JSON.stringify(summarize(valid)),
+        summaryRevision: 0,
+        snapshotBytes: document.length,
+      },
       { transaction },
     )
+    await SnapshotRow.create({ projectId: id, revision: 0, document }, { transaction })
     await keepSources(id, sources, transaction)
   })
-  remember(id, { project: valid, revision: 0 })
+  remember(id, new OpenDocument(detached(valid), 0))
   return id
 }
 
-const freeze = (project: Project) => ({
-  snapshot: gzipSync(JSON.stringify(project), { level: 1 }),
-  summary: JSON.stringify(summarize(project)),
-})
-
-function keepSources(projectId: string, sources: readonly SourceBytes[], transaction: Transaction) {
-  return SourceRow.bulkCreate(
+const keepSources = (projectId: string, sources: readonly SourceBytes[], transaction: Transaction) =>
+  SourceRow.bulkCreate(
     sources.map(({ id, name, bytes }) => ({ id, projectId, name, bytes: Buffer.from(bytes) })),
     { transaction, ignoreDuplicates: true },
   )
-}
 
 /** A project as it stands, with what can be undone. */
-export async function loadProject(id: string): Promise<StoredProject> {
-  await database()
-  const { project, revision } = await current(id)
-  return { project, revision, history: await readHistory(id) }
+export async function loadProject(id: string): Promise<Opened> {
+  const { document, row } = await current(id)
+  return { project: document.read(), revision: row.revision, history: await topsOf(id, row) }
 }
 
-/** The document and revision of a project: from memory, or the snapshot with later edits replayed. */
-async function current(
-  id: string,
-  transaction?: Transaction,
-): Promise<{ project: Project; revision: number }> {
-  const row = await ProjectRow.findOne({
-    attributes: ['revision', 'snapshotRevision'],
-    where: { id, deletedAt: null },
-    transaction: transaction ?? null,
-  })
-  if (!row) throw notFound('project')
-  const known = cache().get(id)
-  if (known && known.revision === row.revision) {
-    remember(id, known)
-    return known
-  }
-  const stored = await ProjectRow.findByPk(id, {
-    attributes: ['snapshot', 'snapshotRevision'],
-    transaction: transaction ?? null,
-    rejectOnEmpty: true,
-  })
-  const edits = await EditRow.findAll({
-    attributes: ['changes'],
-    where: { projectId: id, revision: { [Op.gt]: stored.snapshotRevision, [Op.lte]: row.revision } },
-    order: [['revision', 'ASC']],
-    transaction: transaction ?? null,
-  })
-  const snapshot = JSON.parse(gunzipSync(stored.snapshot).toString()) as Project
-  const project = edits.reduce((p, edit) => applyChanges(p, JSON.parse(edit.changes)), snapshot)
-  const entry = { project: projectSchema.parse(project), revision: row.revision }
-  remember(id, entry)
-  return entry
+/** What can be taken back and made again, page by page. @param below the last entry that is known; null begins */
+export async function loadHistory(id: string, below: number | null): Promise<HistoryPage> {
+  const { row } = await current(id)
+  return readHistory(id, row, below)
 }
 
-async function readHistory(id: string, transaction?: Transaction): Promise<History> {
-  const edits = await EditRow.findAll({
-    attributes: ['revision', 'label', 'kind', 'target'],
-    where: { projectId: id },
-    order: [['revision', 'ASC']],
-    transaction: transaction ?? null,
-  })
-  return historyOf(edits)
+/** What an edit is to be, found when its turn comes. */
+type Prepared = {
+  label: string
+  changes: readonly Change[]
+  kind: 'edit' | 'undo' | 'redo'
+  target: number | null
 }
 
 /**
@@ -136,102 +95,115 @@ async function readHistory(id: string, transaction?: Transaction): Promise<Histo
  * @throws Problem 422 when the edit does not fit the document
  */
 export const editProject = (id: string, base: number, edit: Edit, sources: readonly SourceBytes[] = []) =>
-  accept(id, base, async () => ({ ...edit, kind: 'edit' as const, target: null }), sources)
+  accept(id, base, async () => ({ ...edit, kind: 'edit', target: null }), sources)
 
 /** Takes the last edit back, as an edit of its own. */
-export const undoEdit = (id: string, base: number) => accept(id, base, (t) => again(id, 'undo', t))
+export const undoEdit = (id: string, base: number) =>
+  accept(id, base, async ({ undoTop }, transaction) => {
+    if (undoTop === null) throw new Problem(409, 'There is nothing left to undo.')
+    const { label, inverse } = await findEdit(id, undoTop, transaction)
+    return { kind: 'undo', target: undoTop, label, changes: JSON.parse(inverse) }
+  })
 
 /** Makes the edit again that was taken back last. */
-export const redoEdit = (id: string, base: number) => accept(id, base, (t) => again(id, 'redo', t))
-
-type Prepared = Edit & { kind: 'edit' | 'undo' | 'redo'; target: number | null }
-
-async function again(id: string, kind: 'undo' | 'redo', transaction: Transaction): Promise<Prepared> {
-  const last = (await readHistory(id, transaction))[kind].at(-1)
-  if (!last)
-    throw new Problem(
-      409,
-      kind === 'undo' ? 'There is nothing left to undo.' : 'There is nothing left to redo.',
-    )
-  const row = await EditRow.findOne({
-    where: { projectId: id, revision: last.revision },
-    transaction,
-    rejectOnEmpty: true,
+export const redoEdit = (id: string, base: number) =>
+  accept(id, base, async ({ redoTop }, transaction) => {
+    if (redoTop === null) throw new Problem(409, 'There is nothing left to redo.')
+    const { target, label, inverse } = await findEdit(id, redoTop, transaction)
+    return { kind: 'redo', target, label, changes: JSON.parse(inverse) }
   })
-  const [changes, inverse] = [JSON.parse(row.changes), JSON.parse(row.inverse)]
-  return kind === 'undo'
-    ? { kind, target: last.revision, label: last.label, changes: inverse, inverse: changes }
-    : { kind, target: last.revision, label: last.label, changes, inverse }
-}
 
 async function accept(
   id: string,
   base: number,
-  prepare: (transaction: Transaction) => Promise<Prepared>,
+  prepare: (piles: Piles, transaction: Transaction) => Promise<Prepared>,
   sources: readonly SourceBytes[] = [],
-): Promise<AcceptedEdit> {
-  const { project, revision, edit, history } = await write(async (transaction) => {
-    const { project: before, revision: now } = await current(id, transaction)
-    if (base !== now)
+): Promise<Changed> {
+  const accepted = await write(async (transaction) => {
+    const { document, row } = await current(id, transaction)
+    if (base !== row.revision)
       throw new Problem(
         409,
         'This project was changed in another window. Its newer state is shown; do the last step again.',
-        {
-          revision: now,
-        },
+        { revision: row.revision },
       )
-    const prepared = await prepare(transaction)
-    const after = applyValid(before, prepared.changes)
-    const next = now + 1
-    const snapshotDue = next % SNAPSHOT_EVERY === 0
+    const prepared = await prepare(row, transaction)
+    const inverse = made(id, document, prepared.changes)
+    const revision = row.revision + 1
+    const changes = JSON.stringify(prepared.changes)
+    const { below, ...piles } = await piled(id, row, prepared, revision, transaction)
     await EditRow.create(
       {
         projectId: id,
-        revision: next,
+        revision,
         label: prepared.label.slice(0, 200),
         kind: prepared.kind,
         target: prepared.target,
-        changes: JSON.stringify(prepared.changes),
-        inverse: JSON.stringify(prepared.inverse),
+        below,
+        changes,
+        inverse: JSON.stringify(inverse),
       },
       { transaction },
     )
     await keepSources(id, sources, transaction)
+    const pending = row.pendingBytes + changes.length
     await ProjectRow.update(
       {
-        name: after.name,
-        revision: next,
-        ...(snapshotDue
-          ? { ...freeze(after), snapshotRevision: next }
-          : { summary: JSON.stringify(summarize(after)) }),
+        name: document.name,
+        revision,
+        ...piles,
+        ...(snapshotDue(row, pending)
+          ? await keepSnapshot(id, revision, document.read(), transaction)
+          : { pendingBytes: pending }),
       },
       { where: { id }, transaction },
     )
-    return { project: after, revision: next, edit: prepared, history: await readHistory(id, transaction) }
+    const history = await topsOf(id, piles, transaction)
+    document.revision = revision
+    return { document, revision, label: prepared.label, changes: [...prepared.changes], history }
   })
-  // Only after the commit: what is remembered must be what is kept.
-  remember(id, { project, revision })
-  return { revision, label: edit.label, changes: edit.changes, history }
+  const { document, ...changed } = accepted
+  remember(id, document)
+  return changed
 }
 
-function applyValid(project: Project, changes: readonly Change[]): Project {
-  let after: Project
+/** The piles after an edit, and what it lies on. */
+async function piled(
+  id: string,
+  { undoTop, redoTop }: Piles,
+  { kind, target }: Prepared,
+  revision: number,
+  transaction: Transaction,
+): Promise<Piles & { below: number | null }> {
+  if (kind === 'edit') return { undoTop: revision, redoTop: null, below: undoTop }
+  const { below } = await findEdit(id, kind === 'undo' ? undoTop! : redoTop!, transaction)
+  return kind === 'undo'
+    ? { undoTop: below, redoTop: revision, below: redoTop }
+    : { undoTop: target, redoTop: below, below: null }
+}
+
+async function keepSnapshot(projectId: string, revision: number, project: Project, transaction: Transaction) {
+  const document = await frozen(project)
+  await SnapshotRow.update({ revision, document }, { where: { projectId }, transaction })
+  return { snapshotBytes: document.length, pendingBytes: 0 }
+}
+
+/** Makes changes on a document. @returns what takes them back @throws Problem 422; the document is forgotten then */
+function made(id: string, document: OpenDocument, changes: readonly Change[]): Change[] {
+  // Until the edit is kept nobody else may find the document; afterwards only the changed one is right.
+  forget(id)
   try {
-    after = applyChanges(project, changes)
-  } catch {
+    const { inverse, wrong } = document.edit(changes)
+    if (!wrong) return inverse
+    throw new Problem(422, `“${wrong.path}” cannot be set so: ${wrong.message}. Nothing was changed.`)
+  } catch (error) {
+    if (!(error instanceof EditMisfit)) throw error
     throw new Problem(422, 'This step does not fit the project as it is. Reload the page and do it again.')
   }
-  const checked = projectSchema.safeParse(after)
-  if (checked.success) return checked.data
-  const issue = checked.error.issues[0]
-  throw new Problem(
-    422,
-    `“${issue?.path.join('.')}” cannot be set so: ${issue?.message}. Nothing was changed.`,
-  )
 }
 
 /** Renames a project: an edit like any other, so that it can be taken back. */
-export async function renameProject(id: string, name: string): Promise<AcceptedEdit> {
+export async function renameProject(id: string, name: string): Promise<Changed> {
   const { project, revision } = await loadProject(id)
   const [, edit] = makeEdit(project, `Rename to “${name}”`, (draft) => {
     draft.name = name
@@ -243,23 +215,8 @@ export async function renameProject(id: string, name: string): Promise<AcceptedE
 export async function duplicateProject(id: string): Promise<string> {
   const { project } = await loadProject(id)
   const sources = await SourceRow.findAll({ where: { projectId: id } })
-  // Sources keep their ids in the document; in the table a copy gets ids of its own, made from the new project's.
-  const copy = await createProject({ ...project, name: `${project.name.slice(0, 112)} (copy)` }, [])
-  await write((transaction) =>
-    SourceRow.bulkCreate(
-      sources.map((s) => ({
-        id: `${copy}:${documentId(s.id)}`,
-        projectId: copy,
-        name: s.name,
-        bytes: s.bytes,
-      })),
-      { transaction },
-    ),
-  )
-  return copy
+  return createProject({ ...project, name: `${project.name.slice(0, 112)} (copy)` }, sources)
 }
-
-const documentId = (rowId: string): string => rowId.split(':').at(-1)!
 
 /** Marks a project as deleted, or takes that back. */
 export async function setDeleted(id: string, deleted: boolean): Promise<void> {
@@ -269,7 +226,7 @@ export async function setDeleted(id: string, deleted: boolean): Promise<void> {
     { where: { id }, silent: true },
   )
   if (count === 0) throw notFound('project')
-  cache().delete(id)
+  forget(id)
 }
 
 /** The bytes of a source as they were imported. */
@@ -278,7 +235,7 @@ export async function loadSource(
   sourceId: string,
 ): Promise<{ name: string; bytes: Uint8Array }> {
   await database()
-  const row = await SourceRow.findOne({ where: { projectId, id: [sourceId, `${projectId}:${sourceId}`] } })
+  const row = await SourceRow.findOne({ where: { projectId, id: sourceId } })
   if (!row) throw notFound('source')
   return { name: row.name, bytes: new Uint8Array(row.bytes) }
 }

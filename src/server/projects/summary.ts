@@ -1,5 +1,5 @@
 import { decisionsLeft, familiesOf } from '../../core/document/families'
-import type { Project } from '../../core/document/schema'
+import type { Project } from '../../core/document/project'
 
 /** What the list of projects shows. */
 export type ProjectSummary = {

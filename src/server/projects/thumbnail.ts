@@ -1,4 +1,5 @@
-import type { Project } from '../../core/document/schema'
+import type { Project } from '../../core/document/project'
+import { ROLE_STYLES } from '../../core/document/role-styles'
 import { heightOf, uniteBoxes, widthOf } from '../../core/geometry/measure'
 import { shapeOf } from '../../core/geometry/shape'
 
@@ -24,5 +25,5 @@ export function drawThumbnail(project: Project): string {
     v.toFixed(2),
   )
   const stroke = 'fill="none" vector-effect="non-scaling-stroke"'
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${view.join(' ')}"><path d="${paths.drawn}" ${stroke} stroke="#bba6b5" stroke-width="1"/><path d="${paths.fold}" ${stroke} stroke="#8a3b6b" stroke-width="1" stroke-dasharray="4 3"/><path d="${paths.cut}" ${stroke} stroke="#2b1a2f" stroke-width="1.4"/></svg>`
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${view.join(' ')}"><path d="${paths.drawn}" ${stroke} stroke="${ROLE_STYLES.print.colour}" stroke-width="1"/><path d="${paths.fold}" ${stroke} stroke="${ROLE_STYLES.score.colour}" stroke-width="1" stroke-dasharray="4 3"/><path d="${paths.cut}" ${stroke} stroke="${ROLE_STYLES.cut.colour}" stroke-width="1.4"/></svg>`
 }

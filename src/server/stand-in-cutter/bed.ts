@@ -1,5 +1,6 @@
 import sharp from 'sharp'
-import type { PrintSettings, Sheet } from '../../core/document/schema'
+import type { Sheet } from '../../core/document/layout'
+import type { PrintSettings } from '../../core/document/print'
 import { type Affine, apply, multiply, rotation, scaling, translation } from '../../core/geometry/affine'
 import { seeded } from '../../core/nesting/random'
 import { findMarks, type GreyPicture } from '../../core/printing/find-marks'

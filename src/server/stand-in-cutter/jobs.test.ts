@@ -2,11 +2,12 @@ import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { isActive, type JobState, UNLOAD_WORDS } from '../../core/cutting/job'
+import { isActive, type JobState } from '../../contract/jobs'
+import { UNLOAD_WORDS } from '../../core/cutting/hand-words'
 import type { SheetPlan } from '../../core/cutting/pass'
 import { PLAIN_CUTTER } from '../../core/document/cutter'
 import { PLAIN_SETTINGS } from '../../core/document/paper'
-import { emptyProject } from '../../core/document/schema'
+import { emptyProject } from '../../core/document/project'
 import type { Register } from '../../core/printing/register'
 import { closeDatabase } from '../database'
 import { asProblem } from '../problem'
@@ -14,9 +15,8 @@ import { createProject } from '../projects/store'
 import { type Bench, commandJob, followJob, latestJob, startJob, viewJob } from './jobs'
 
 const stroke = (points: number[], closed = false) => ({
-  line: 'l',
-  piece: 'p',
-  copy: 0,
+  placement: 0,
+  edge: closed ? ('outline' as const) : null,
   points: Float64Array.from(points),
   closed,
 })
@@ -113,14 +113,11 @@ describe('a job on the stand-in cutter', () => {
   it('runs in the language of the cutter, jams and goes on, and comes to the same', async () => {
     const { job } = await started({ ...BENCH, cutter: { ...BENCH.cutter, language: 'hpgl' } })
     await until(job.id, (s) => s.status === 'tool-change')
-    process.env.VELVET_CUTTER_PACE = '5'
+    expect((await commandJob(job.id, 'jam')).state).toMatchObject({ status: 'tool-change' })
     await commandJob(job.id, 'resume')
-    await until(job.id, (s) => s.status === 'running')
-    expect((await commandJob(job.id, 'jam')).state).toMatchObject({
-      status: 'jammed',
+    expect(await until(job.id, (s) => s.status === 'jammed')).toMatchObject({
       message: expect.stringContaining('jammed'),
     })
-    process.env.VELVET_CUTTER_PACE = '400'
     await commandJob(job.id, 'resume')
     await until(job.id, (s) => s.status === 'tool-change')
     await commandJob(job.id, 'resume')

@@ -1,6 +1,5 @@
 import { EventEmitter } from 'node:events'
 import { nanoid } from 'nanoid'
-import { greatestDeviation } from '../../core/cutting/deviation'
 import {
   isActive,
   isBusy,
@@ -8,8 +7,9 @@ import {
   type JobState,
   type JobStatus,
   type JobView,
-  UNLOAD_WORDS,
-} from '../../core/cutting/job'
+} from '../../contract/jobs'
+import { greatestDeviation } from '../../core/cutting/deviation'
+import { UNLOAD_WORDS } from '../../core/cutting/hand-words'
 import { movePlan } from '../../core/cutting/move-plan'
 import type { SheetPlan } from '../../core/cutting/pass'
 import type { CutterFields } from '../../core/document/cutter'
@@ -250,8 +250,8 @@ export async function commandJob(id: string, command: JobCommand): Promise<JobVi
     if (status === 'running') update(live, 'paused')
   } else if (command === 'cancel') update(live, status === 'unload' ? 'done' : 'cancelled')
   else if (command === 'jam') {
-    // With the tool at rest there is nothing to jam.
-    if (status !== 'running') return view(live)
+    // Without a sheet in it there is nothing to jam.
+    if (status !== 'running' && status !== 'tool-change') return view(live)
     live.machine.jam()
     update(live)
   } else if (status === 'load') await begin(live)

@@ -111,6 +111,25 @@ describe('readHpgl', () => {
 })
 
 describe('a jam', () => {
+  it('that is asked for while a hand changes the tool comes with the next stroke, once', () => {
+    const program = readGcode('G21 G90\n(Knife)\nM0\nG0 X10 Y10\nG1 Z0 F600\nX20\nX30\nG0 Z2\nM2')
+    const machine = new Machine(program, 100)
+    machine.advance(1000)
+    machine.jam()
+    machine.jam()
+    expect(machine).toMatchObject({
+      status: 'tool-change',
+      message: 'Knife The paper is going to jam at the next stroke.',
+    })
+    machine.resume()
+    machine.advance(1000)
+    expect(machine).toMatchObject({ status: 'jammed', drawn: [] })
+    machine.resume()
+    machine.advance(1000)
+    expect(machine.status).toBe('done')
+    expect(machine.drawn).toEqual([[10, 90, 20, 90, 30, 90]])
+  })
+
   it('loses the contour that was begun, and works it again when it goes on', () => {
     const program = readGcode(
       'G21 G90\nG0 X10 Y10\nG1 Z0 F600\nX20\nX30\nG0 Z2\nG0 X50 Y50\nG1 Z0\nX60\nX70\nG0 Z2\nM2',

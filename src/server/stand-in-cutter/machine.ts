@@ -27,6 +27,8 @@ export class Machine {
   private next = 0
   /** the step that leads to the contour that is being worked on */
   private contour = 0
+  /** a jam was asked for while the tool was at rest */
+  private jamsNext = false
 
   constructor(
     private readonly steps: readonly Step[],
@@ -50,9 +52,17 @@ export class Machine {
     this.message = ''
   }
 
-  /** The paper jams: what was begun is worked again from its beginning when the machine goes on. */
+  /**
+   * The paper jams: what was begun is worked again from its beginning when the machine goes on.
+   * Asked for at a tool change, it comes with the next stroke.
+   */
   jam(): void {
+    if (this.status === 'tool-change' && !this.jamsNext) {
+      this.jamsNext = true
+      this.message += ' The paper is going to jam at the next stroke.'
+    }
     if (this.status !== 'running') return
+    this.jamsNext = false
     if (this.z <= 0) this.drawn.pop()
     this.z = PARKED
     this.next = this.contour
@@ -89,6 +99,7 @@ export class Machine {
     const point = [onGrid(x), onGrid(this.sheetHeight - y)]
     if (wasDown) this.drawn.at(-1)?.push(...point)
     else this.drawn.push(point)
+    if (wasDown && this.jamsNext) this.jam()
   }
 }
 

@@ -1,10 +1,12 @@
 'use client'
 import styled from 'styled-components'
 import { makeEdit } from '@/core/document/edits'
-import { linesOf } from '@/core/document/pieces'
 import { heightOf, uniteBoxes, widthOf } from '@/core/geometry/measure'
 import { shapeOf } from '@/core/geometry/shape'
+import { linesOf } from '@/core/pieces/lines'
+import { count } from '@/core/units/count'
 import { formatLength, formatSize, type Unit } from '@/core/units/length'
+import { Switch } from '@/kit/radios'
 import { useProject, useWorkbench } from '../store/context'
 
 const Bar = styled.footer`
@@ -23,31 +25,10 @@ const Bar = styled.footer`
     font-weight: 600;
   }
 `
-const Units = styled.fieldset`
-  margin: 0 0 0 auto;
-  border: 0;
-  padding: 0;
-  display: flex;
-  gap: 2px;
-  label {
-    padding: 2px 10px;
-    border-radius: 12px;
-    cursor: pointer;
-  }
-  label:has(:checked) {
-    background: var(--paper-sunk);
-    color: var(--ink);
-    font-weight: 600;
-  }
-  label:has(:focus-visible) {
-    outline: 2.5px solid var(--plum);
-  }
-  input {
-    position: absolute;
-    opacity: 0;
-    width: 0;
-  }
-`
+const UNITS = [
+  { value: 'mm', title: 'mm' },
+  { value: 'in', title: 'in' },
+] as const
 
 /** What is chosen: how many, exact size and place; and the unit that lengths are shown in. */
 export function BottomBar() {
@@ -70,7 +51,7 @@ export function BottomBar() {
         <span>Nothing chosen</span>
       ) : (
         <>
-          <b data-testid="chosen">{chosen.length === 1 ? '1 line' : `${chosen.length} lines`}</b>
+          <b data-testid="chosen">{count(chosen.length, 'line')}</b>
           <span>
             Size <b>{formatSize({ width: widthOf(box), height: heightOf(box) }, unit, 2)}</b>
           </span>
@@ -88,14 +69,7 @@ export function BottomBar() {
           </span>
         </>
       )}
-      <Units>
-        {(['mm', 'in'] as const).map((u) => (
-          <label key={u}>
-            <input type="radio" name="unit" checked={unit === u} onChange={() => setUnit(u)} />
-            {u}
-          </label>
-        ))}
-      </Units>
+      <Switch label="Unit" value={unit} choices={UNITS} onChange={setUnit} style={{ marginLeft: 'auto' }} />
     </Bar>
   )
 }

@@ -6,7 +6,7 @@ import styled from 'styled-components'
 import { makeEdit } from '@/core/document/edits'
 import { IconButton } from '@/kit/button'
 import { NameField } from '@/kit/field'
-import { STATIONS, type StationName } from '../stations/stations'
+import { STATIONS } from '../stations/stations'
 import { useProject, useWorkbench } from '../store/context'
 
 const Bar = styled.header`
@@ -94,13 +94,13 @@ const Saved = styled.span`
 const SAVED = { saved: 'Saved', saving: 'Saving…', waiting: 'Not saved yet' } as const
 
 /** Project name, the stations as a path, undo and redo in words, and whether all is saved. */
-export const TopBar = memo(function TopBar({ station }: { station: StationName }) {
+export const TopBar = memo(function TopBar({ station }: { station: string }) {
   const workbench = useWorkbench()
   const id = useProject((s) => s.id)
   const name = useProject((s) => s.project.name)
   const saved = useProject((s) => s.saved)
-  const undo = useProject((s) => s.history.undo.at(-1)?.label)
-  const redo = useProject((s) => s.history.redo.at(-1)?.label)
+  const undo = useProject((s) => s.history.undo)
+  const redo = useProject((s) => s.history.redo)
   const project = useProject((s) => s.project)
   const families = useProject((s) => s.families)
   const findings = useProject((s) => s.findings)

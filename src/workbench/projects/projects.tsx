@@ -4,13 +4,14 @@ import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { type DragEvent, useRef, useState } from 'react'
 import styled from 'styled-components'
+import type { Listed } from '@/contract/projects'
+import { count } from '@/core/units/count'
 import { Button, IconButton } from '@/kit/button'
 import { NameField } from '@/kit/field'
 import { FileButton } from '@/kit/file-button'
 import { Notice } from '@/kit/notice'
 import { Muted, Row, Tag } from '@/kit/surface'
-import { count } from '../count'
-import { api, type ListedProject } from '../store/api'
+import { api } from '../store/api'
 import type { NoticeState } from '../store/project-store'
 import { ImportProgress } from './import-progress'
 import { ACCEPTED, useImport } from './use-import'
@@ -83,7 +84,7 @@ const Card = styled.li`
 `
 
 /** All projects, and the place where a new one begins: a dropped or chosen file. */
-export function Projects({ initial }: { initial: ListedProject[] }) {
+export function Projects({ initial }: { initial: Listed[] }) {
   const router = useRouter()
   const [projects, setProjects] = useState(initial)
   const [over, setOver] = useState(false)
@@ -118,7 +119,7 @@ export function Projects({ initial }: { initial: ListedProject[] }) {
       setNotice({ message: (error as Error).message, tone: 'alarm' })
     }
   }
-  const remove = async (project: ListedProject) => {
+  const remove = async (project: Listed) => {
     await attempt(api.remove(project.id))
     setNotice({
       message: `“${project.name}” is deleted.`,
@@ -184,7 +185,7 @@ export function Projects({ initial }: { initial: ListedProject[] }) {
 }
 
 type CardProps = {
-  project: ListedProject
+  project: Listed
   onRename: (name: string) => void
   onDuplicate: () => void
   onRemove: () => void

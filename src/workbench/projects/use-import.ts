@@ -1,6 +1,7 @@
 'use client'
 import { nanoid } from 'nanoid'
 import { useCallback, useRef, useState } from 'react'
+import { importProgressSchema } from '@/contract/imports'
 import { listen } from '../store/api'
 
 /** What the file dialog offers first; whatever is chosen is known by its bytes. */
@@ -38,7 +39,7 @@ export function useImport(send: Send, onDone?: (all: boolean) => void): Importin
     for (const file of [...files].sort((a, b) => byName.compare(a.name, b.name))) {
       const id = nanoid(16)
       setState({ file: file.name, share: 0, doing: 'Sending the file' })
-      const leave = listen<{ share: number; doing: string }>(`imports/${id}/events`, (progress) =>
+      const leave = listen(`imports/${id}/events`, importProgressSchema, (progress) =>
         setState((s) => (s ? { ...s, ...progress } : s)),
       )
       try {

@@ -5,13 +5,17 @@ import { memo, useMemo, useRef } from 'react'
 import styled from 'styled-components'
 import { useShallow } from 'zustand/react/shallow'
 import { makeEdit } from '@/core/document/edits'
-import { roleCounts, sizeOfPiece } from '@/core/document/pieces'
-import { type Piece, type Project, ROLES } from '@/core/document/schema'
+import { ROLES } from '@/core/document/lines'
+import type { Piece } from '@/core/document/pieces'
+import type { Project } from '@/core/document/project'
 import { openFindings } from '@/core/inspection'
+import { roleCounts } from '@/core/pieces/lines'
+import { shapeOfPiece } from '@/core/pieces/piece-shape'
+import { count } from '@/core/units/count'
 import { formatSize } from '@/core/units/length'
 import { NameField, NumberEntry } from '@/kit/field'
 import { Muted, Tag } from '@/kit/surface'
-import { RoleSample } from '../drawing/line-sample'
+import { RoleSample } from '../board/line-sample'
 import { ROLE_NAMES } from '../role-names'
 import { useProject, useWorkbench } from '../store/context'
 import { Thumbnail } from './thumbnail'
@@ -125,7 +129,7 @@ export function Shelf() {
       <header>
         <h2>Pieces</h2>
         <Muted as="span" data-testid="piece-count">
-          {list.length === 1 ? '1 piece' : `${list.length} pieces`}
+          {count(list.length, 'piece')}
         </Muted>
       </header>
       {list.length === 0 ? (
@@ -172,7 +176,7 @@ const PieceCard = memo(function PieceCard({ piece }: { piece: Piece }) {
   const findings = useProject((s) => s.findings)
   const accepted = useProject((s) => s.project.accepted)
   const own = openFindings({ accepted }, findings).filter((f) => f.pieces.includes(piece.id))
-  const size = sizeOfPiece({ lines }, piece)
+  const { size } = shapeOfPiece({ lines }, piece)
   const counts = roleCounts({ lines }, piece)
   const choose = () => {
     const { chosenPieces } = workbench.store.getState()

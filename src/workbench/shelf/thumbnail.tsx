@@ -1,12 +1,14 @@
 'use client'
 import { memo } from 'react'
-import { linesOf } from '@/core/document/pieces'
-import type { Piece, Project, SideOfPaper } from '@/core/document/schema'
-import { heightOf, uniteBoxes, widthOf } from '@/core/geometry/measure'
-import { shapeOf } from '@/core/geometry/shape'
-import { LINE_STYLES } from '@/kit/line-styles'
-import { paperTint } from '../drawing/paper-tint'
-import { PieceArt } from '../drawing/piece-art'
+import type { SideOfPaper } from '@/core/document/art'
+import type { Piece } from '@/core/document/pieces'
+import type { Project } from '@/core/document/project'
+import { ROLE_STYLES, styledRole } from '@/core/document/role-styles'
+import { heightOf, widthOf } from '@/core/geometry/measure'
+import { writePath } from '@/core/geometry/path'
+import { shapeOfPiece } from '@/core/pieces/piece-shape'
+import { PieceArt } from '../board/layers/piece-art'
+import { paperTint } from '../board/paper-tint'
 
 /** Path data beyond this is left out of a small picture; outline and openings come first. */
 const MAX_CHARACTERS = 30_000
@@ -23,9 +25,8 @@ type Props = {
 /** A small picture of a piece on its paper's colour. */
 export const Thumbnail = memo(
   function Thumbnail({ lines, piece, colour, size = 56, side = 'front' }: Props) {
-    const edges = linesOf({ lines }, [...piece.outline, ...piece.openings.flat()])
-    const inner = linesOf({ lines }, piece.lines).filter((l) => !edges.includes(l))
-    const box = uniteBoxes(edges.map((l) => shapeOf(l.d).box))
+    const { edges, box, lines: all, slits } = shapeOfPiece({ lines }, piece)
+    const inner = [...slits, ...all.filter((l) => l.role !== 'cut')]
     const px = Math.max(widthOf(box), heightOf(box), 1) / (size - 6)
     const view = [box.minX - 3 * px, box.minY - 3 * px, widthOf(box) + 6 * px, heightOf(box) + 6 * px]
     let left = MAX_CHARACTERS
@@ -33,10 +34,7 @@ export const Thumbnail = memo(
       left -= d.length
       return left > 0
     }
-    const edge = edges
-      .map((l) => l.d)
-      .filter(fits)
-      .join('')
+    const edge = edges.map(writePath).filter(fits).join('')
     return (
       <svg
         width={size}
@@ -49,7 +47,7 @@ export const Thumbnail = memo(
           d={edge}
           fillRule="evenodd"
           fill={colour ? paperTint(colour) : '#fffdf8'}
-          stroke={LINE_STYLES.cut.colour}
+          stroke={ROLE_STYLES.cut.colour}
           strokeWidth={1.1 * px}
         />
         <PieceArt lines={lines} piece={piece} side={side} opacity={0.85} />
@@ -60,9 +58,9 @@ export const Thumbnail = memo(
               key={l.id}
               d={l.d}
               fill="none"
-              stroke={LINE_STYLES[l.role].colour}
+              stroke={ROLE_STYLES[styledRole(l)].colour}
               strokeWidth={0.9 * px}
-              strokeDasharray={LINE_STYLES[l.role].dash.map((d) => (d * px) / 2).join(' ')}
+              strokeDasharray={ROLE_STYLES[styledRole(l)].screen.dash.map((d) => (d * px) / 2).join(' ')}
             />
           ))}
       </svg>

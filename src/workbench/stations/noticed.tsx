@@ -2,11 +2,13 @@
 import styled from 'styled-components'
 import { applyFix } from '@/core/binding/apply-fix'
 import { makeEdit } from '@/core/document/edits'
-import { boxOfPiece, linesOf } from '@/core/document/pieces'
-import type { Finding, Project } from '@/core/document/schema'
+import type { Finding } from '@/core/document/findings'
+import type { Project } from '@/core/document/project'
 import { type Box, uniteBoxes } from '@/core/geometry/measure'
 import { shapeOf } from '@/core/geometry/shape'
 import { keyOf } from '@/core/inspection'
+import { linesOf } from '@/core/pieces/lines'
+import { shapeOfPiece } from '@/core/pieces/piece-shape'
 import { QuietButton } from '@/kit/button'
 import { Row, Tag } from '@/kit/surface'
 import { useWorkbench } from '../store/context'
@@ -34,7 +36,7 @@ function placeOf(project: Project, { at, lines, pieces }: Finding): Box | null {
   if (at) return { minX: at.x - AROUND, minY: at.y - AROUND, maxX: at.x + AROUND, maxY: at.y + AROUND }
   const boxes = [
     ...linesOf(project, lines).map((l) => shapeOf(l.d).box),
-    ...pieces.flatMap((id) => (project.pieces[id] ? [boxOfPiece(project, project.pieces[id])] : [])),
+    ...pieces.flatMap((id) => (project.pieces[id] ? [shapeOfPiece(project, project.pieces[id]).box] : [])),
   ]
   return boxes.length > 0 ? uniteBoxes(boxes) : null
 }

@@ -1,27 +1,17 @@
-import type { JobCommand, JobView } from '@/core/cutting/job'
-import type { Cutter, CutterFields } from '@/core/document/cutter'
-import type { Change, Edit } from '@/core/document/edits'
-import type { Paper, PaperFields } from '@/core/document/paper'
-import type { FileKind, Project, Reading, SideOfPaper } from '@/core/document/schema'
-
-export type HistoryEntry = { revision: number; label: string }
-export type History = { undo: HistoryEntry[]; redo: HistoryEntry[] }
-export type StoredProject = { project: Project; revision: number; history: History }
-export type AcceptedEdit = { revision: number; label: string; changes: Change[]; history: History }
-export type ListedProject = {
-  id: string
-  name: string
-  revision: number
-  updatedAt: string
-  lines: number
-  pieces: number
-  toDecide: number
-  sheets: number
-  sources: string[]
-}
-
-/** Where a further drawing is laid: beside the others, or on the centre of the first. */
-export type Lay = 'beside' | 'centred'
+import { z } from 'zod'
+import { type JobCommand, type JobPart, jobViewSchema } from '@/contract/jobs'
+import {
+  acceptedSchema,
+  changedSchema,
+  historyPageSchema,
+  listSchema,
+  openedSchema,
+} from '@/contract/projects'
+import type { SideOfPaper } from '@/core/document/art'
+import { type CutterFields, cutterSchema } from '@/core/document/cutter'
+import type { Edit } from '@/core/document/edits'
+import { type PaperFields, paperSchema } from '@/core/document/paper'
+import type { Lay, Reading } from '@/core/document/sources'
 
 /** What the server answered instead of what was asked for; status 0 where it did not answer at all. */
 export class ApiError extends Error {
@@ -34,7 +24,14 @@ export class ApiError extends Error {
   }
 }
 
-async function call<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
+/** Asks the server; what it answers is looked at like anything that comes from outside. @throws ApiError */
+async function call<T>(
+  method: string,
+  path: string,
+  answers: z.ZodType<T>,
+  body?: unknown,
+  signal?: AbortSignal,
+): Promise<T> {
   let response: Response
   const raw = body instanceof Blob
   try {
@@ -48,84 +45,88 @@ async function call<T>(method: string, path: string, body?: unknown, signal?: Ab
     if (signal?.aborted) throw error
     throw new ApiError(0, 'The server does not answer. Check that it runs; this page tries again by itself.')
   }
-  const answer = (await response.json().catch(() => ({}))) as T & { message?: string }
-  if (!response.ok)
-    throw new ApiError(response.status, answer.message ?? `The server answered ${response.status}.`)
-  return answer
+  const answer: unknown = await response.json().catch(() => ({}))
+  if (!response.ok) {
+    const told = z.object({ message: z.string() }).safeParse(answer)
+    throw new ApiError(
+      response.status,
+      told.success ? told.data.message : `The server answered ${response.status}.`,
+    )
+  }
+  const checked = answers.safeParse(answer)
+  if (checked.success) return checked.data
+  throw new ApiError(
+    502,
+    'The server answers in a way that this page does not know. Reload the page; it may be older than the server.',
+  )
 }
+
+const nothing = z.object({})
+const withId = z.object({ id: z.string() })
+const withJob = z.object({ job: jobViewSchema })
+const withPaper = z.object({ paper: paperSchema })
+const withCutter = z.object({ cutter: cutterSchema })
 
 const at = (...parts: string[]) => parts.map(encodeURIComponent).join('/')
 
 export const api = {
-  projects: () => call<{ projects: ListedProject[] }>('GET', 'projects'),
-  rename: (id: string, name: string) => call<AcceptedEdit>('PATCH', at('projects', id), { name }),
-  remove: (id: string) => call<object>('DELETE', at('projects', id)),
-  restore: (id: string) => call<object>('POST', at('projects', id, 'restore')),
-  duplicate: (id: string) => call<{ id: string }>('POST', at('projects', id, 'duplicate')),
+  projects: () => call('GET', 'projects', listSchema),
+  rename: (id: string, name: string) => call('PATCH', at('projects', id), changedSchema, { name }),
+  remove: (id: string) => call('DELETE', at('projects', id), nothing),
+  restore: (id: string) => call('POST', at('projects', id, 'restore'), nothing),
+  duplicate: (id: string) => call('POST', at('projects', id, 'duplicate'), withId),
   importFile: (file: File, importId: string, signal: AbortSignal) =>
-    call<{ id: string }>(
+    call(
       'POST',
       `projects?${new URLSearchParams({ file: file.name, import: importId })}`,
+      withId,
       file,
       signal,
     ),
   addFile: (id: string, base: number, file: File, lay: Lay, importId: string, signal: AbortSignal) =>
-    call<AcceptedEdit>(
+    call(
       'POST',
       `${at('projects', id, 'sources')}?${new URLSearchParams({ file: file.name, base: String(base), lay, import: importId })}`,
+      changedSchema,
       file,
       signal,
     ),
-  reread: (
-    id: string,
-    source: string,
-    base: number,
-    reading: Reading,
-    importId?: string,
-    signal?: AbortSignal,
-  ) =>
-    call<AcceptedEdit>(
-      'POST',
-      `${at('projects', id, 'sources', source, 'reading')}${importId ? `?import=${importId}` : ''}`,
-      { base, reading },
-      signal,
-    ),
-  load: (id: string) => call<StoredProject>('GET', at('projects', id)),
+  reread: (id: string, source: string, base: number, reading: Reading) =>
+    call('POST', at('projects', id, 'sources', source, 'reading'), changedSchema, { base, reading }),
+  load: (id: string) => call('GET', at('projects', id), openedSchema),
   edit: (id: string, base: number, edit: Edit) =>
-    call<AcceptedEdit>('POST', at('projects', id, 'edits'), { base, ...edit }),
-  undo: (id: string, base: number) => call<AcceptedEdit>('POST', at('projects', id, 'undo'), { base }),
-  redo: (id: string, base: number) => call<AcceptedEdit>('POST', at('projects', id, 'redo'), { base }),
+    call('POST', at('projects', id, 'edits'), acceptedSchema, { base, ...edit }),
+  undo: (id: string, base: number) => call('POST', at('projects', id, 'undo'), changedSchema, { base }),
+  redo: (id: string, base: number) => call('POST', at('projects', id, 'redo'), changedSchema, { base }),
+  history: (id: string, below: number | null) =>
+    call(
+      'GET',
+      `${at('projects', id, 'history')}${below === null ? '' : `?below=${below}`}`,
+      historyPageSchema,
+    ),
   addArt: (id: string, base: number, file: File, side: SideOfPaper, pieces: readonly string[]) =>
-    call<AcceptedEdit>(
+    call(
       'POST',
       `${at('projects', id, 'art')}?${new URLSearchParams({ file: file.name, base: String(base), side, pieces: pieces.join(',') })}`,
+      changedSchema,
       file,
     ),
-  papers: () => call<{ papers: Paper[] }>('GET', 'papers'),
-  addPaper: (fields: PaperFields) => call<{ paper: Paper }>('POST', 'papers', fields),
-  changePaper: (id: string, fields: PaperFields) => call<{ paper: Paper }>('PUT', at('papers', id), fields),
-  removePaper: (id: string) => call<object>('DELETE', at('papers', id)),
-  restorePaper: (id: string) => call<object>('POST', at('papers', id, 'restore')),
+  papers: () => call('GET', 'papers', z.object({ papers: z.array(paperSchema) })),
+  addPaper: (fields: PaperFields) => call('POST', 'papers', withPaper, fields),
+  changePaper: (id: string, fields: PaperFields) => call('PUT', at('papers', id), withPaper, fields),
+  removePaper: (id: string) => call('DELETE', at('papers', id), nothing),
+  restorePaper: (id: string) => call('POST', at('papers', id, 'restore'), nothing),
+  cutters: () => call('GET', 'cutters', z.object({ cutters: z.array(cutterSchema) })),
+  addCutter: (fields: CutterFields) => call('POST', 'cutters', withCutter, fields),
+  changeCutter: (id: string, fields: CutterFields) => call('PUT', at('cutters', id), withCutter, fields),
+  removeCutter: (id: string) => call('DELETE', at('cutters', id), nothing),
+  restoreCutter: (id: string) => call('POST', at('cutters', id, 'restore'), nothing),
   sheetJob: (id: string, sheet: string) =>
-    call<{ job: JobView | null }>('GET', at('projects', id, 'sheets', sheet, 'job')),
+    call('GET', at('projects', id, 'sheets', sheet, 'job'), z.object({ job: jobViewSchema.nullable() })),
   startJob: (id: string, sheet: string, part: JobPart) =>
-    call<{ job: JobView }>('POST', at('projects', id, 'sheets', sheet, 'job'), part),
-  cutters: () => call<{ cutters: Cutter[] }>('GET', 'cutters'),
-  addCutter: (fields: CutterFields) => call<{ cutter: Cutter }>('POST', 'cutters', fields),
-  changeCutter: (id: string, fields: CutterFields) =>
-    call<{ cutter: Cutter }>('PUT', at('cutters', id), fields),
-  removeCutter: (id: string) => call<object>('DELETE', at('cutters', id)),
-  restoreCutter: (id: string) => call<object>('POST', at('cutters', id, 'restore')),
-  job: (id: string) => call<{ job: JobView }>('GET', at('jobs', id)),
-  commandJob: (id: string, command: JobCommand) => call<{ job: JobView }>('POST', at('jobs', id, command)),
-}
-
-/** What of a sheet is run: all of it, one pass alone (from 0), or a test cut. */
-export type JobPart = {
-  pass?: number
-  test?: boolean
-  queue?: readonly string[]
-  mishap?: { corner: string; kind: 'missing' | 'covered' }
+    call('POST', at('projects', id, 'sheets', sheet, 'job'), withJob, part),
+  job: (id: string) => call('GET', at('jobs', id), withJob),
+  commandJob: (id: string, command: JobCommand) => call('POST', at('jobs', id, command), withJob),
 }
 
 /** The address of a source's original file. */
@@ -135,29 +136,20 @@ export const originalAddress = (project: string, source: string) =>
 /** The address of art to look at. */
 export const artAddress = (project: string, art: string) => `/api/${at('projects', project, 'art', art)}`
 
-/** What the kinds of files are called. */
-export const FILE_TITLES: Record<FileKind, string> = {
-  svg: 'SVG',
-  dxf: 'DXF',
-  pdf: 'PDF',
-  png: 'PNG',
-  gcode: 'G-code',
-  hpgl: 'HP-GL',
-  print: 'Print PDF',
-  both: 'Print and cut PDF',
-}
-
 /** The address of all sheets in one archive. */
-export const bundleAddress = (project: string, kinds: readonly FileKind[]) =>
+export const bundleAddress = (project: string, kinds: readonly string[]) =>
   `/api/${at('projects', project, 'files')}?kinds=${kinds.join(',')}`
 
 /** Addresses of files to save. */
-export const fileAddress = (project: string, sheet: string, kind: FileKind) =>
+export const fileAddress = (project: string, sheet: string, kind: string) =>
   `/api/${at('projects', project, 'sheets', sheet, kind)}`
 
-/** Calls `listener` with each event of a stream until the answer is called. */
-export function listen<T>(path: string, listener: (data: T) => void): () => void {
+/** Calls `listener` with each event of a stream until the answer is called; what is no such event is passed over. */
+export function listen<T>(path: string, events: z.ZodType<T>, listener: (data: T) => void): () => void {
   const source = new EventSource(`/api/${path}`)
-  source.onmessage = (event) => listener(JSON.parse(event.data) as T)
+  source.onmessage = (event) => {
+    const checked = events.safeParse(JSON.parse(event.data))
+    if (checked.success) listener(checked.data)
+  }
   return () => source.close()
 }

@@ -1,12 +1,15 @@
 import type { Remote } from 'comlink'
 import { createStore } from 'zustand/vanilla'
+import type { Accepted, Changed, History } from '@/contract/projects'
 import type { Cutter } from '@/core/document/cutter'
-import { applyChanges, type Change, type Edit, joinEdits } from '@/core/document/edits'
+import { applyChanges, type Change, type Edit, joinEdits, touchedBy } from '@/core/document/edits'
+import type { Finding } from '@/core/document/findings'
 import type { Paper } from '@/core/document/paper'
-import type { Finding, Project } from '@/core/document/schema'
+import type { Project } from '@/core/document/project'
 import type { Box } from '@/core/geometry/measure'
 import type { Computer, MeasuredFamily, Overview } from '@/tasks/computer'
-import { type AcceptedEdit, ApiError, api, type History } from './api'
+import type { View } from '../board/view'
+import { ApiError, api } from './api'
 
 export type Saved = 'saved' | 'saving' | 'waiting'
 export type NoticeState = {
@@ -36,6 +39,12 @@ export type ProjectState = {
   place: { box: Box } | null
   /** whether questions are gone through one at a time */
   reviewing: boolean
+  /** the sheet that is looked at, in Sheets and in Run; the first where it is gone */
+  sheetId: string | null
+  /** placements chosen on it, by their ids */
+  chosenPlacements: readonly string[]
+  /** where boards were looked at when their stations were left */
+  views: Readonly<Record<string, View>>
 }
 
 /** Makes an edit on the project as it stands when its turn comes. */
@@ -71,6 +80,9 @@ export function createProjectStore(
     notice: null,
     place: null,
     reviewing: false,
+    sheetId: null,
+    chosenPlacements: [],
+    views: {},
   }))
   const followers = new Set<(changes: Change[]) => void>()
   const reopened = new Set<() => void>()
@@ -102,7 +114,7 @@ export function createProjectStore(
   }
 
   /** Posts until the server answers; a refusal loads what the server has, so that nothing is shown that is not kept. */
-  async function post(send: (base: number) => Promise<AcceptedEdit>): Promise<AcceptedEdit | null> {
+  async function post<T extends Accepted>(send: (base: number) => Promise<T>): Promise<T | null> {
     store.setState({ saved: 'saving' })
     while (!ended) {
       try {
@@ -130,46 +142,63 @@ export function createProjectStore(
     return null
   }
 
-  const perform = (make: Make, rebinds: boolean) =>
+  /** What goes wrong between page and worker is told, and the page begins again from what the server has. */
+  async function recover(error: unknown): Promise<void> {
+    const why = error instanceof Error ? error.message : String(error)
+    await reload()
+    say({ message: `The last step could not be done here (${why}). What was kept is shown.`, tone: 'alarm' })
+  }
+
+  /**
+   * Makes an edit, shows it, lets the worker find what follows from it, and posts all of it as one.
+   * @param layingOut also lays the pieces out anew
+   */
+  const perform = (make: Make, layingOut = false) =>
     enqueue(async () => {
-      let [project, edit] = make(store.getState().project)
-      if (edit.changes.length === 0) return
-      void computer.apply(edit.changes)
-      const binding = rebinds ? computer.rebind(edit.label) : null
-      if (binding) {
-        // Roles change by the thousand. Making the edit and showing it get a task each, so that neither is felt.
-        await nextTask()
-      }
-      store.setState({ project })
-      const bound = await binding
-      if (bound && bound.changes.length > 0) {
-        project = applyChanges(project, bound.changes)
-        edit = joinEdits(edit, bound)
-        store.setState({ project })
+      const [made, edit] = make(store.getState().project)
+      if (edit.changes.length === 0 && !layingOut) return
+      let whole: Edit
+      try {
+        const following = computer.follow(edit, layingOut ? store.getState().papers : null)
+        // Lines change by the thousand. Making the edit and showing it get a task each, so that neither is felt.
+        if (touchedBy(edit.changes).has('lines')) await nextTask()
+        store.setState({ project: made })
+        const more = await following
+        whole = { ...joinEdits(edit, more), label: edit.label || more.label }
+        if (whole.changes.length === 0) return
+        if (more.changes.length > 0) store.setState({ project: applyChanges(made, more.changes) })
+      } catch (error) {
+        await recover(error)
+        return
       }
       // The drawing comes last: painting it takes a core that finding the pieces needs more.
-      mirrorChanges(edit.changes)
-      await Promise.all([post((base) => api.edit(store.getState().id, base, edit)), refresh()])
+      mirrorChanges(whole.changes)
+      await Promise.all([post((base) => api.edit(store.getState().id, base, whole)), refresh()])
     })
 
   /** Asks the server for an edit (undo, redo, a further file) and applies what it answers. */
-  const ask = (send: (id: string, base: number) => Promise<AcceptedEdit>) =>
+  const ask = (send: (id: string, base: number) => Promise<Changed>) =>
     enqueue(async () => {
       const { id } = store.getState()
-      const accepted = await post((base) => send(id, base))
-      if (!accepted) return
-      store.setState({ project: applyChanges(store.getState().project, accepted.changes) })
-      void computer.apply(accepted.changes)
-      mirrorChanges(accepted.changes)
+      const changed = await post((base) => send(id, base))
+      if (!changed) return
+      try {
+        store.setState({ project: applyChanges(store.getState().project, changed.changes) })
+        await computer.apply(changed.changes)
+      } catch (error) {
+        await recover(error)
+        return
+      }
+      mirrorChanges(changed.changes)
       await refresh()
     })
 
   return {
     store,
-    /** An edit that leaves all lines with their pieces. */
-    edit: (make: Make) => perform(make, false),
-    /** An edit of roles or holds: pieces are found anew in the same step. */
-    editLines: (make: Make) => perform(make, true),
+    /** Makes an edit; what follows from it (pieces, makings) is a part of it. */
+    edit: (make: Make) => perform(make),
+    /** Makes an edit and lays the pieces out anew, in one step; without an edit it lays them out as things stand. */
+    editAndLay: (make: Make = (project) => [project, { label: '', changes: [] }]) => perform(make, true),
     ask,
     undo: () => ask(api.undo),
     redo: () => ask(api.redo),
@@ -179,6 +208,12 @@ export function createProjectStore(
     review: (reviewing: boolean) => store.setState({ reviewing }),
     light: (lit: readonly string[]) => store.setState({ lit }),
     choosePieces: (chosenPieces: readonly string[]) => store.setState({ chosenPieces }),
+    lookAtSheet: (sheetId: string) => store.setState({ sheetId, chosenPlacements: [] }),
+    choosePlacements: (chosenPlacements: readonly string[]) => store.setState({ chosenPlacements }),
+    keepView: (name: string, view: View) =>
+      store.setState({ views: { ...store.getState().views, [name]: view } }),
+    /** The place that was asked for is shown. */
+    placeShown: () => store.setState({ place: null }),
     setCutters: (cutters: Cutter[]) => store.setState({ cutters }),
     setPapers: (papers: Paper[]) => {
       store.setState({ papers })

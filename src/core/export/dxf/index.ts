@@ -1,20 +1,12 @@
 import { DxfWriter, LWPolylineFlags, point2d, point3d, SplineFlags, Units } from '@tarikjabiri/dxf'
-import type { Project, Sheet } from '../../document/schema'
+import type { Sheet } from '../../document/layout'
+import type { Project } from '../../document/project'
+import { ROLE_STYLES } from '../../document/role-styles'
 import { allSegments } from '../../geometry/part'
 import type { Contour } from '../../geometry/path'
 import type { Point } from '../../geometry/point'
+import type { Write } from '../kind'
 import { EXPORTED, type Exported, partsOf } from '../parts'
-
-/** Colour index of each layer; the layer's name is what tells. */
-const COLOURS: Record<Exported, number> = {
-  cut: 7,
-  score: 6,
-  'score valley': 6,
-  'score mountain': 1,
-  perforate: 3,
-  pen: 5,
-  print: 8,
-}
 
 /**
  * A sheet as DXF text in mm: a layer a role, a block a piece that bears its name, y up from the sheet's lower left
@@ -25,7 +17,7 @@ export function sheetToDxf(project: Project, sheet: Sheet): string {
   dxf.setUnits(Units.Millimeters)
   const parts = partsOf(project, sheet)
   for (const kind of EXPORTED)
-    if (parts.some((p) => p.lines.has(kind))) dxf.addLayer(layerOf(kind), COLOURS[kind], 'Continuous')
+    if (parts.some((p) => p.lines.has(kind))) dxf.addLayer(layerOf(kind), ROLE_STYLES[kind].dxf, 'Continuous')
   const used = new Set<string>()
   for (const part of parts) {
     const block = dxf.addBlock(blockName(part.name, used))
@@ -94,3 +86,5 @@ function addContour(block: Block, contour: Contour, height: number, layerName: s
   }
   flush()
 }
+
+export const write: Write = ({ project, sheet }) => sheetToDxf(project, sheet)

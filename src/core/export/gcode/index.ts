@@ -1,5 +1,6 @@
 import type { SheetPlan, Tool } from '../../cutting/pass'
 import { repeated } from '../../cutting/timeline'
+import { planOf, type Write } from '../kind'
 
 /** T numbers of the tools. */
 export const TOOL_NUMBER: Record<Tool, number> = { 'scoring tip': 1, knife: 2, pen: 3 }
@@ -55,3 +56,5 @@ const comment = (text: string): string =>
     .replace(/[^\x20-\x7e]/g, '')
     .replace(/[()]/g, '')
     .slice(0, 100)
+
+export const write: Write = (of) => planToGcode(planOf(of), of.title)

@@ -1,5 +1,6 @@
 import type { SheetPlan, Tool } from '../../cutting/pass'
 import { repeated } from '../../cutting/timeline'
+import { planOf, type Write } from '../kind'
 
 /** Plotter units in a millimetre: one is 0.025 mm (HP-GL reference: 1016 to the inch). */
 export const UNITS_PER_MM = 40
@@ -42,3 +43,5 @@ const comment = (text: string): string =>
     .replace(/[^\x20-\x7e]/g, '')
     .replace(/[";]/g, '')
     .slice(0, 100)
+
+export const write: Write = (of) => planToHpgl(planOf(of), of.title)

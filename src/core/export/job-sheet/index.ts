@@ -2,11 +2,11 @@ import { PDFDocument, type PDFFont, type PDFPage, rgb, StandardFonts } from 'pdf
 import type { SheetPlan } from '../../cutting/pass'
 import { runOrder } from '../../cutting/run-order'
 import type { Timeline } from '../../cutting/timeline'
-import { outlineOf } from '../../document/pieces'
-import type { Project, Sheet } from '../../document/schema'
-import { flatten } from '../../geometry/flatten'
-import { transformContour } from '../../geometry/path'
-import { placementTransform } from '../../sheets/place'
+import type { Sheet } from '../../document/layout'
+import type { Project } from '../../document/project'
+import { laidOn } from '../../sheets/place'
+import { duration } from '../../units/clock'
+import { count } from '../../units/count'
 
 export type JobSheetPart = {
   sheet: Sheet
@@ -44,7 +44,7 @@ export async function jobSheet(
   const pauses = parts.reduce((sum, p) => sum + p.timeline.changes.length, 0)
   const order = runOrder(parts.map(({ sheet, plan }) => ({ paper: sheet.paper, plan })))
   pen.write(
-    `${cutterName}. ${count(parts.length, 'sheet')}, about ${clock(total)}, ${count(pauses, 'stop')} for a hand. Run them in this order: ${order.map((i) => parts[i]!.number).join(', ')}.`,
+    `${cutterName}. ${count(parts.length, 'sheet')}, about ${duration(total)}, ${count(pauses, 'stop')} for a hand. Run them in this order: ${order.map((i) => parts[i]!.number).join(', ')}.`,
     PAGE.margin,
     PAGE.margin + 12,
     8.5,
@@ -61,6 +61,9 @@ export async function jobSheet(
   return document.save()
 }
 
+/** How straight the curves of the small pictures are, mm of the piece. */
+const FLATNESS = 0.5
+
 type Frame = { x: number; y: number; width: number; height: number }
 
 function drawPart(pen: Pen, project: Project, part: JobSheetPart, frame: Frame): void {
@@ -68,12 +71,8 @@ function drawPart(pen: Pen, project: Project, part: JobSheetPart, frame: Frame):
   const picture = Math.min(frame.height, frame.width * 0.45)
   const scale = picture / Math.max(sheet.width, sheet.height)
   pen.rectangle(frame.x, frame.y, sheet.width * scale, sheet.height * scale)
-  for (const placement of sheet.placements) {
-    const piece = project.pieces[placement.piece]
-    if (!piece) continue
-    const outline = transformContour(outlineOf(project, piece), placementTransform(project, piece, placement))
-    pen.outline(flatten(outline, 0.3 / scale), frame.x, frame.y, scale)
-  }
+  for (const laid of laidOn(project, sheet))
+    for (const ring of laid.rings(FLATNESS)) pen.outline(ring, frame.x, frame.y, scale)
   const size = Math.max(3.4, Math.min(8, frame.height / 6.5))
   const step = size * 0.47
   const x = frame.x + picture + 3
@@ -88,7 +87,7 @@ function drawPart(pen: Pen, project: Project, part: JobSheetPart, frame: Frame):
   }
   say(`Sheet ${number}: ${paperName}`, true)
   say(
-    `${round(sheet.width)} x ${round(sheet.height)} mm, ${count(sheet.placements.length, 'piece')}, ${clock(timeline.total)}`,
+    `${round(sheet.width)} x ${round(sheet.height)} mm, ${count(sheet.placements.length, 'piece')}, ${duration(timeline.total)}`,
   )
   plan.passes.forEach((pass, i) => {
     if (pass.pause) say(`* ${pass.pause}.`)
@@ -164,10 +163,4 @@ class Pen {
   }
 }
 
-const count = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`
 const round = (v: number): string => String(Math.round(v * 10) / 10)
-
-function clock(seconds: number): string {
-  const minutes = Math.floor(seconds / 60)
-  return minutes > 0 ? `${minutes} min ${Math.round(seconds % 60)} s` : `${Math.round(seconds)} s`
-}

@@ -1,9 +1,9 @@
+import type { SideOfPaper } from '../../document/art'
 import { mapOfArt, sizeOfArt } from '../../document/art'
-import { outlineOf } from '../../document/pieces'
-import type { Piece, Project, SideOfPaper } from '../../document/schema'
+import type { Piece } from '../../document/pieces'
+import type { Project } from '../../document/project'
 import type { Affine } from '../../geometry/affine'
-import { flatten } from '../../geometry/flatten'
-import { boundsOf } from '../../geometry/measure'
+import { shapeOfPiece } from '../../pieces/piece-shape'
 import { artWithBleed } from '../../printing/art-bleed'
 import type { Pixels } from '../../printing/pixels'
 import { number as n, ringOf } from './content'
@@ -33,8 +33,8 @@ export async function artOn(
   const laid = piece.art?.[side]
   const art = laid && project.art?.[laid.art]
   if (!laid || !art) return null
-  const outline = outlineOf(project, piece)
-  const box = boundsOf(outline)
+  const shape = shapeOfPiece(project, piece)
+  const { box } = shape
   const area = (box.maxX - box.minX + 2 * bleed) * (box.maxY - box.minY + 2 * bleed)
   const scale = Math.min(PRINTED, Math.sqrt(MOST / area))
   const size = sizeOfArt(art, laid, box)
@@ -42,7 +42,7 @@ export async function artOn(
   const [width, height] = [size.width, size.height].map((v) => Math.max(1, Math.round(v * scale * shrink)))
   const picture = await decode(art.id, width!, height!)
   const map: Affine = mapOfArt(art, laid, box, side)
-  const { pixels, grid, clip } = artWithBleed(picture, map, flatten(outline, FLATNESS), bleed, scale)
+  const { pixels, grid, clip } = artWithBleed(picture, map, shape.rings(FLATNESS)[0]!, bleed, scale)
   const [w, h] = [grid.width / scale, grid.height / scale]
   return [
     ...clip.map(ringOf),

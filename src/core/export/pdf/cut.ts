@@ -1,6 +1,8 @@
-import type { Project, Sheet } from '../../document/schema'
+import type { Sheet } from '../../document/layout'
+import type { Project } from '../../document/project'
+import { ROLE_STYLES } from '../../document/role-styles'
 import { EXPORTED, type Exported, partsOf } from '../parts'
-import { pathOf } from './content'
+import { colourOf, pathOf } from './content'
 import type { PdfPages } from './pages'
 
 /** ISO 19593-1 processing step of each role; what a pen or printer draws is none. */
@@ -12,15 +14,11 @@ const STEPS: Partial<Record<Exported, string>> = {
   perforate: 'Perforating',
 }
 
-/** Colour, width and dash of each role, mm. */
-const STYLES: Record<Exported, string> = {
-  cut: '0.17 0.10 0.18 RG 0.25 w [] 0 d',
-  score: '0.54 0.23 0.42 RG 0.25 w [3 1.5] 0 d',
-  'score valley': '0.54 0.23 0.42 RG 0.25 w [3 1.5] 0 d',
-  'score mountain': '0.54 0.23 0.42 RG 0.25 w [4 1.2 0.4 1.2] 0 d',
-  perforate: '0.14 0.44 0.42 RG 0.4 w [0.6 0.8] 0 d',
-  pen: '0.22 0.33 0.55 RG 0.2 w [] 0 d',
-  print: '0.73 0.65 0.71 RG 0.1 w [] 0 d',
+/** How a role is stroked; dashes that are to be cut are solid strokes of their own. */
+function strokeOf(kind: Exported, solid: boolean): string {
+  const { colour, round, paper } = ROLE_STYLES[kind]
+  const dash = solid ? '' : paper.dash.join(' ')
+  return `${colourOf(colour)} RG ${paper.width} w ${round ? 1 : 0} J [${dash}] 0 d`
 }
 
 /**
@@ -34,12 +32,16 @@ export function cutLayers(
   kinds: readonly Exported[] = EXPORTED,
 ): string[] {
   const out: string[] = []
-  for (const { name, lines } of partsOf(project, sheet)) {
+  for (const { name, lines, dashed } of partsOf(project, sheet)) {
     out.push(pdf.layer(name))
     for (const kind of kinds) {
       const contours = lines.get(kind)
       if (!contours) continue
-      out.push(`${pdf.layer(kind, STEPS[kind])} q ${STYLES[kind]}`, ...contours.map(pathOf), 'Q EMC')
+      out.push(
+        `${pdf.layer(kind, STEPS[kind])} q ${strokeOf(kind, dashed.has(kind))}`,
+        ...contours.map(pathOf),
+        'Q EMC',
+      )
     }
     out.push('EMC')
   }

@@ -1,13 +1,13 @@
-import { linesOf, outlineOf } from '../../document/pieces'
-import type { Project, Sheet } from '../../document/schema'
+import type { Sheet } from '../../document/layout'
+import type { Project } from '../../document/project'
 import { flatten } from '../../geometry/flatten'
 import { nestRings } from '../../geometry/nesting'
-import { type Contour, transformContour } from '../../geometry/path'
+import type { Contour } from '../../geometry/path'
 import { polylineArea, polylineBox } from '../../geometry/polyline'
 import type { Region } from '../../geometry/regions'
 import { shapeOf } from '../../geometry/shape'
 import { withBleed } from '../../printing/bleed'
-import { placementTransform } from '../../sheets/place'
+import { laidOn } from '../../sheets/place'
 
 /** Something to print on a sheet: a region in a flat colour, or a line. Mm of the sheet, y down. */
 export type Printed =
@@ -19,24 +19,19 @@ const FLATNESS = 0.02
 
 /** What the print lines of a sheet's pieces put on paper, in drawing order: fills with their bleed, and strokes. */
 export function printedOn(project: Project, sheet: Sheet, bleed: number): Printed[] {
-  return sheet.placements.flatMap((placement): Printed[] => {
-    const piece = project.pieces[placement.piece]
-    if (!piece) return []
-    const transform = placementTransform(project, piece, placement)
-    const outline = flatten(transformContour(outlineOf(project, piece), transform), FLATNESS)
-    const lines = linesOf(project, piece.lines).filter((l) => l.role === 'print')
+  return laidOn(project, sheet).flatMap((laid): Printed[] => {
+    const [outline] = laid.rings(FLATNESS)
+    const lines = laid.shape.of('print')
     const looks = [...new Set(lines.map((l) => l.look))]
     return looks.flatMap((id): Printed[] => {
       const look = project.looks[id]
-      const contours = lines
-        .filter((l) => l.look === id)
-        .map((l) => transformContour(shapeOf(l.d).contour, transform))
+      const contours = lines.filter((l) => l.look === id).map((l) => laid.contour(shapeOf(l.d).contour))
       const fills = look?.fill
         ? wholes(contours.filter((c) => c.closed)).map(
             (rings): Printed => ({
               kind: 'fill',
               colour: colourOf(look.fill!),
-              region: withBleed(rings, outline, bleed),
+              region: withBleed(rings, outline!, bleed),
             }),
           )
         : []

@@ -1,4 +1,7 @@
-import type { PrintSettings, Project, Sheet } from '../../document/schema'
+import type { Sheet } from '../../document/layout'
+import type { PrintSettings } from '../../document/print'
+import type { Project } from '../../document/project'
+import type { Write } from '../kind'
 import { EXPORTED } from '../parts'
 import type { DecodeArt } from './art'
 import { cutLayers } from './cut'
@@ -36,3 +39,5 @@ export async function sheetToPdf(
   }
   return pdf.save()
 }
+
+export const write: Write = ({ project, sheet }) => sheetToPdf(project, sheet)

@@ -1,8 +1,11 @@
-import type { PrintSettings, Project, Sheet, SideOfPaper } from '../../document/schema'
+import type { SideOfPaper } from '../../document/art'
+import type { Sheet } from '../../document/layout'
+import type { PrintSettings } from '../../document/print'
+import type { Project } from '../../document/project'
 import { type Affine, multiply } from '../../geometry/affine'
 import { bleedOf } from '../../printing/bleed'
 import { marksOf } from '../../printing/marks'
-import { placementTransform } from '../../sheets/place'
+import { laidOn } from '../../sheets/place'
 import { EXPORTED, partsOf } from '../parts'
 import { artOn, type DecodeArt } from './art'
 import { colourOf, number as n, pathOf, ringOf } from './content'
@@ -26,7 +29,7 @@ export async function printLayers(
   decodeArt?: DecodeArt,
 ): Promise<string[]> {
   const { border } = print
-  const bleed = bleedOf({ print, spacing: project.layout.spacing })
+  const bleed = bleedOf({ print, layout: project.layout })
   const clip = `${n(border)} ${n(border)} ${n(sheet.width - 2 * border)} ${n(sheet.height - 2 * border)} re W n`
   const out = [pdf.layer(side === 'front' ? 'print' : 'print on the back'), 'q', clip]
   if (decodeArt) out.push(...(await artLayers(pdf, project, sheet, side, bleed, decodeArt)))
@@ -58,13 +61,11 @@ async function artLayers(
 ): Promise<string[]> {
   const drawn = new Map<string, string[] | null>()
   const out: string[] = []
-  for (const placement of sheet.placements) {
-    const piece = project.pieces[placement.piece]
-    if (!piece) continue
+  for (const { shape, map: laid } of laidOn(project, sheet)) {
+    const { piece } = shape
     if (!drawn.has(piece.id)) drawn.set(piece.id, await artOn(pdf, project, piece, side, bleed, decode))
     const art = drawn.get(piece.id)
     if (!art) continue
-    const laid = placementTransform(project, piece, placement)
     // The back is seen with the sheet turned over from left to right.
     const map: Affine = side === 'front' ? laid : multiply([-1, 0, 0, 1, sheet.width, 0], laid)
     out.push('q', `${map.map(n).join(' ')} cm`, ...art, 'Q')

@@ -1,16 +1,15 @@
-import type { Project, Sheet } from '../../document/schema'
+import type { Sheet } from '../../document/layout'
+import type { Project } from '../../document/project'
+import { ROLE_STYLES } from '../../document/role-styles'
 import { writePath } from '../../geometry/path'
+import type { Write } from '../kind'
 import { EXPORTED, type Exported, type Part, partsOf } from '../parts'
 
-/** How each role is drawn: told by line style first and colour second; mm. */
-const STYLE: Record<Exported, string> = {
-  cut: 'stroke="#2b1a2f" stroke-width="0.25"',
-  score: 'stroke="#8a3b6b" stroke-width="0.25" stroke-dasharray="3 1.5"',
-  'score valley': 'stroke="#8a3b6b" stroke-width="0.25" stroke-dasharray="3 1.5"',
-  'score mountain': 'stroke="#8a3b6b" stroke-width="0.25" stroke-dasharray="4 1.2 0.4 1.2"',
-  perforate: 'stroke="#23706a" stroke-width="0.4" stroke-dasharray="0 1.2" stroke-linecap="round"',
-  pen: 'stroke="#37558c" stroke-width="0.2"',
-  print: 'stroke="#b9a7b5" stroke-width="0.1"',
+/** How a role is drawn; dashes that are to be cut are solid strokes of their own. */
+function styleOf(kind: Exported, solid: boolean): string {
+  const { colour, round, paper } = ROLE_STYLES[kind]
+  const dash = !solid && paper.dash.length > 0 ? ` stroke-dasharray="${paper.dash.join(' ')}"` : ''
+  return `stroke="${colour}" stroke-width="${paper.width}"${dash}${round ? ' stroke-linecap="round"' : ''}`
 }
 
 /**
@@ -32,11 +31,9 @@ function pieceGroup({ piece, name, copy, lines, dashed }: Part): string {
   const id = `${piece.id}${copy > 0 ? `-copy-${copy + 1}` : ''}`
   const roles = EXPORTED.flatMap((kind) => {
     const contours = lines.get(kind)
-    // Dashes that are to be cut are solid strokes of their own.
-    const style = dashed.has(kind) ? STYLE[kind].replace(/ stroke-dasharray="[^"]*"/, '') : STYLE[kind]
     return contours
       ? [
-          `<g data-name="${kind}" fill="none" ${style}>${contours.map((c) => `<path d="${writePath(c)}"/>`).join('')}</g>`,
+          `<g data-name="${kind}" fill="none" ${styleOf(kind, dashed.has(kind))}>${contours.map((c) => `<path d="${writePath(c)}"/>`).join('')}</g>`,
         ]
       : []
   })
@@ -50,3 +47,5 @@ const escapeXml = (text: string): string =>
     /[&<>"']/g,
     (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&apos;' })[c]!,
   )
+
+export const write: Write = ({ project, sheet }) => sheetToSvg(project, sheet)

@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { describe, expect, it } from 'vitest'
-import { PLAIN_READING } from '../../document/schema'
+import { PLAIN_READING } from '../../document/sources'
 import { distanceTo } from '../../geometry/polyline'
 import { shapeOf } from '../../geometry/shape'
 import { readDrawing } from '../formats'

@@ -1,4 +1,5 @@
-import { count, type NoticeKinds } from '../notices'
+import { count } from '../../units/count'
+import type { NoticeKinds } from '../notices'
 
 /** What can be noticed in a DXF file. */
 export const DXF_NOTICES: NoticeKinds = {

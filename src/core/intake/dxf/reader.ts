@@ -1,5 +1,5 @@
 import { isGivenByAProgram } from '../../document/given-names'
-import type { Look } from '../../document/schema'
+import type { Look } from '../../document/lines'
 import {
   type Affine,
   determinant,

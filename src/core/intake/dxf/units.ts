@@ -1,4 +1,4 @@
-import type { Scale } from '../../document/schema'
+import type { Scale } from '../../document/sources'
 import { formatLength, formatSize, MM_PER_INCH } from '../../units/length'
 import { matchPaper } from '../../units/paper-sizes'
 

@@ -1,5 +1,5 @@
 import { type PDFDict, PDFName } from 'pdf-lib'
-import type { Look } from '../../document/schema'
+import type { Look } from '../../document/lines'
 import { type Affine, IDENTITY, meanScale, multiply } from '../../geometry/affine'
 import { type Contour, type Segment, transformContour } from '../../geometry/path'
 import type { Point } from '../../geometry/point'

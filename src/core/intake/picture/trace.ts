@@ -1,4 +1,4 @@
-import type { TraceOptions } from '../../document/schema'
+import type { TraceOptions } from '../../document/sources'
 import { fitClosed } from '../../geometry/fit'
 import type { Contour } from '../../geometry/path'
 import type { Point } from '../../geometry/point'

@@ -1,4 +1,5 @@
-import { count, type NoticeKinds, type Notices } from '../notices'
+import { count } from '../../units/count'
+import type { NoticeKinds, Notices } from '../notices'
 import type { XmlElement } from './xml'
 
 /** What can be noticed while reading: severity, and the sentence for `count` of them, the first at `place`. */

@@ -1,4 +1,4 @@
-import type { Look } from '../../document/schema'
+import type { Look } from '../../document/lines'
 import {
   type Affine,
   greatestScale,

@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { Resvg } from '@resvg/resvg-js'
 import { describe, expect, it } from 'vitest'
-import { PLAIN_READING } from '../../document/schema'
+import { PLAIN_READING } from '../../document/sources'
 import type { Drawing } from '../drawing'
 import { svg } from '.'
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { PLAIN_READING } from '../../document/schema'
+import { PLAIN_READING } from '../../document/sources'
 import { shapeOf } from '../../geometry/shape'
 import { readDrawing } from '../formats'
 import { IntakeRefusal, LIMITS } from '../refusal'

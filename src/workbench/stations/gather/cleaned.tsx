@@ -1,11 +1,11 @@
 import { takeBack } from '@/core/binding/take-back'
-import type { Source } from '@/core/document/schema'
+import type { FileSource } from '@/core/document/sources'
 import { QuietButton } from '@/kit/button'
 import { Muted, Row } from '@/kit/surface'
 import { useWorkbench } from '../../store/context'
 
 /** What was tidied up in a source, each kind with the way back. */
-export function Cleaned({ source }: { source: Source }) {
+export function Cleaned({ source }: { source: FileSource }) {
   const workbench = useWorkbench()
   if (source.cleaning.length === 0) return null
   return (

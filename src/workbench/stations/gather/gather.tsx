@@ -2,47 +2,29 @@
 import { FilePlus2 } from 'lucide-react'
 import { useState } from 'react'
 import styled from 'styled-components'
-import type { Reading, Source } from '@/core/document/schema'
+import { type FileSource, filesOf, type Lay, type Reading } from '@/core/document/sources'
 import { formatSize } from '@/core/units/length'
 import { NumberEntry } from '@/kit/field'
 import { FileButton } from '@/kit/file-button'
+import { Radios } from '@/kit/radios'
 import { Muted, Row, Section, Tag } from '@/kit/surface'
 import { ImportProgress } from '../../projects/import-progress'
 import { ACCEPTED, useImport } from '../../projects/use-import'
-import { api, type Lay } from '../../store/api'
+import { api } from '../../store/api'
 import { useProject, useWorkbench } from '../../store/context'
 import { Cleaned } from './cleaned'
 import { PictureSettings } from './picture-settings'
 
-const Choices = styled.fieldset`
-  border: 0;
-  margin: 10px 0 0;
-  padding: 10px 12px;
-  border-radius: var(--radius);
-  background: var(--brass-wash);
-  display: flex;
-  flex-direction: column;
-  gap: 5px;
-  font-size: 14px;
-  legend {
-    float: left;
-    font-weight: 600;
-    padding: 0 0 4px;
-  }
-  label {
-    display: flex;
-    gap: 8px;
-    cursor: pointer;
-  }
-  &[data-sure] {
-    background: var(--paper-sunk);
-  }
-`
 const Size = styled.p`
   font-family: var(--display);
   font-size: 19px;
   font-weight: 600;
 `
+
+const LAYS = [
+  { value: 'beside', title: 'beside the others' },
+  { value: 'centred', title: 'on the centre of the first, as a part of one picture' },
+] as const
 
 /** The files of the project, at their true size. */
 export function Gather() {
@@ -54,7 +36,7 @@ export function Gather() {
   )
   return (
     <>
-      {Object.values(sources).map((source) => (
+      {filesOf(sources).map((source) => (
         <SourceLeaf key={source.id} source={source} />
       ))}
       <Section
@@ -68,17 +50,7 @@ export function Gather() {
         <Muted>
           Drop it here or choose it: SVG, DXF, PDF, or a picture. It comes with lines and pieces of its own.
         </Muted>
-        <Choices data-sure>
-          <legend>Where it is laid</legend>
-          <label>
-            <input type="radio" name="lay" checked={lay === 'beside'} onChange={() => setLay('beside')} />
-            beside the others
-          </label>
-          <label>
-            <input type="radio" name="lay" checked={lay === 'centred'} onChange={() => setLay('centred')} />
-            on the centre of the first, as a part of one picture
-          </label>
-        </Choices>
+        <Radios label="Where it is laid" value={lay} choices={LAYS} onChange={setLay} />
         <Row style={{ marginTop: 10 }}>
           <FileButton
             label="File to add"
@@ -96,13 +68,13 @@ export function Gather() {
 }
 
 /** How a source was read, as a person may change it. */
-const readingOf = ({ scale, pages, picture }: Source): Reading => ({
+const readingOf = ({ scale, pages, picture }: FileSource): Reading => ({
   mmPerUnit: scale.sure && (scale.choices.length > 0 || picture) ? scale.mmPerUnit : null,
   page: pages?.taken ?? null,
   trace: picture?.trace ?? null,
 })
 
-function SourceLeaf({ source }: { source: Source }) {
+function SourceLeaf({ source }: { source: FileSource }) {
   const workbench = useWorkbench()
   const { scale, artwork, findings, pages, picture } = source
   const reread = (change: Partial<Reading>) =>
@@ -117,20 +89,13 @@ function SourceLeaf({ source }: { source: Source }) {
       {picture ? (
         <PictureSettings key={JSON.stringify(picture)} source={source} picture={picture} onReread={reread} />
       ) : scale.choices.length > 0 ? (
-        <Choices data-sure={scale.sure || undefined}>
-          <legend>{scale.sure ? 'Its size can be read otherwise' : 'Which size is right?'}</legend>
-          {scale.choices.map((choice) => (
-            <label key={choice.mmPerUnit}>
-              <input
-                type="radio"
-                name={`scale-${source.id}`}
-                checked={scale.sure && Math.abs(choice.mmPerUnit - scale.mmPerUnit) < 1e-9}
-                onChange={() => void reread({ mmPerUnit: choice.mmPerUnit })}
-              />
-              {choice.label}
-            </label>
-          ))}
-        </Choices>
+        <Radios
+          label={scale.sure ? 'Its size can be read otherwise' : 'Which size is right?'}
+          isAsked={!scale.sure}
+          value={scale.sure ? String(scale.mmPerUnit) : null}
+          choices={scale.choices.map((c) => ({ value: String(c.mmPerUnit), title: c.label }))}
+          onChange={(mmPerUnit) => void reread({ mmPerUnit: Number(mmPerUnit) })}
+        />
       ) : null}
       {pages && pages.count > 1 ? (
         <Row style={{ marginTop: 10 }}>

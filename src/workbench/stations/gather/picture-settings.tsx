@@ -1,9 +1,10 @@
 import { useEffect, useRef, useState } from 'react'
 import styled from 'styled-components'
-import type { Reading, Source, TraceOptions } from '@/core/document/schema'
+import type { FileSource, Reading, TraceOptions } from '@/core/document/sources'
 import { Button } from '@/kit/button'
-import { Check } from '@/kit/choice'
+import { Check } from '@/kit/check'
 import { LengthField, NumberEntry } from '@/kit/field'
+import { Slider } from '@/kit/slider'
 import { Muted, Row } from '@/kit/surface'
 import { originalAddress } from '../../store/api'
 import { useProject } from '../../store/context'
@@ -16,17 +17,6 @@ const Preview = styled.canvas`
   background: #fff;
   box-shadow: var(--lift);
 `
-const Slider = styled.label`
-  display: block;
-  font-size: 12.5px;
-  color: var(--ink-soft);
-  margin-top: 8px;
-  input {
-    width: 100%;
-    accent-color: var(--plum);
-  }
-`
-
 /** Wide enough to judge a threshold by, mm of screen aside. */
 const PREVIEW_WIDTH = 300
 
@@ -64,8 +54,8 @@ function useGrey(project: string, source: string): Grey | null {
 }
 
 type Props = {
-  source: Source
-  picture: NonNullable<Source['picture']>
+  source: FileSource
+  picture: NonNullable<FileSource['picture']>
   onReread: (change: Partial<Reading>) => Promise<unknown>
 }
 
@@ -112,37 +102,27 @@ export function PictureSettings({ source, picture, onReread }: Props) {
         />
       </Row>
       <Preview ref={canvas} role="img" aria-label="What is taken as shape at this threshold" />
-      <Slider>
-        Threshold: darker than {threshold ?? 128} is shape
-        <input
-          type="range"
-          min={1}
-          max={255}
-          value={threshold ?? 128}
-          onChange={(e) => change({ threshold: Number(e.target.value) })}
-        />
-      </Slider>
-      <Slider>
-        Smoothness
-        <input
-          type="range"
-          min={0}
-          max={1}
-          step={0.1}
-          value={trace.smooth}
-          onChange={(e) => change({ smooth: Number(e.target.value) })}
-        />
-      </Slider>
-      <Check>
-        <input type="checkbox" checked={invert} onChange={(e) => change({ invert: e.target.checked })} />
+      <Slider
+        label={`Threshold: darker than ${threshold ?? 128} is shape`}
+        min={1}
+        max={255}
+        value={threshold ?? 128}
+        onChange={(value) => change({ threshold: value })}
+        style={{ marginTop: 8 }}
+      />
+      <Slider
+        label="Smoothness"
+        min={0}
+        max={1}
+        step={0.1}
+        value={trace.smooth}
+        onChange={(smooth) => change({ smooth })}
+        style={{ marginTop: 8 }}
+      />
+      <Check isSelected={invert} onChange={(on) => change({ invert: on })}>
         light is shape
       </Check>
-      <Check>
-        <input
-          type="checkbox"
-          checked={trace.openings}
-          onChange={(e) => change({ openings: e.target.checked })}
-        />
+      <Check isSelected={trace.openings} onChange={(openings) => change({ openings })}>
         with openings
       </Check>
       <Row style={{ marginTop: 8, flexWrap: 'nowrap', alignItems: 'start' }}>

@@ -1,12 +1,13 @@
 'use client'
 import { useEffect } from 'react'
 import { makeEdit, setLines } from '@/core/document/edits'
-import { linesOf } from '@/core/document/pieces'
 import { writePath } from '@/core/geometry/path'
 import { refit } from '@/core/geometry/refit'
 import { shapeOf } from '@/core/geometry/shape'
+import { linesOf } from '@/core/pieces/lines'
+import { count } from '@/core/units/count'
 import { QuietButton } from '@/kit/button'
-import { Select } from '@/kit/choice'
+import { MenuButton } from '@/kit/menu'
 import { Muted, Row, Section } from '@/kit/surface'
 import { roleOfKey } from '../../role-names'
 import { useProject, useWorkbench } from '../../store/context'
@@ -46,13 +47,11 @@ export function ChosenLines() {
     )
   const roles = new Set(chosen.map((l) => l.role))
   const scores = chosen.every((l) => l.role === 'score')
-  const what = chosen.length === 1 ? '1 line' : `${chosen.length} lines`
+  const what = count(chosen.length, 'line')
   const bind = (piece: string) => {
     const name = project.pieces[piece]?.name
     if (name)
-      void workbench.editLines((p) =>
-        setLines(p, `Bind ${what} to “${name}”`, selection, { held: { piece } }),
-      )
+      void workbench.edit((p) => setLines(p, `Bind ${what} to “${name}”`, selection, { held: { piece } }))
   }
   const held = chosen.some((l) => l.held !== null)
   // More than a few are not looked through at every click.
@@ -61,8 +60,8 @@ export function ChosenLines() {
     return fitted ? [{ id: l.id, d: writePath(fitted.contour), deviation: fitted.deviation }] : []
   })
   const fit = () =>
-    void workbench.editLines((p) =>
-      makeEdit(p, `Fit curves to ${curves.length === 1 ? '1 line' : `${curves.length} lines`}`, (draft) => {
+    void workbench.edit((p) =>
+      makeEdit(p, `Fit curves to ${count(curves.length, 'line')}`, (draft) => {
         for (const { id, d } of curves) if (draft.lines[id]) draft.lines[id]!.d = d
       }),
     )
@@ -77,22 +76,15 @@ export function ChosenLines() {
       />
       {scores ? <ChosenScores /> : null}
       <Row style={{ marginTop: 10 }}>
-        <Select
-          aria-label="Bind to piece"
-          style={{ maxWidth: 190 }}
-          value=""
-          onChange={(e) => bind(e.target.value)}
-        >
-          <option value="">Bind to…</option>
-          {Object.values(project.pieces).map((p) => (
-            <option key={p.id} value={p.id}>
-              {p.name}
-            </option>
-          ))}
-        </Select>
+        <MenuButton
+          text="Bind to…"
+          label="Bind to piece"
+          entries={Object.values(project.pieces).map((p) => ({ id: p.id, title: p.name }))}
+          onChoose={bind}
+        />
         <QuietButton
           onPress={() =>
-            void workbench.editLines((p) => setLines(p, `Release ${what}`, selection, { held: 'loose' }))
+            void workbench.edit((p) => setLines(p, `Release ${what}`, selection, { held: 'loose' }))
           }
         >
           Release
@@ -105,7 +97,7 @@ export function ChosenLines() {
         {held ? (
           <QuietButton
             onPress={() =>
-              void workbench.editLines((p) => setLines(p, `Bind ${what} by place`, selection, { held: null }))
+              void workbench.edit((p) => setLines(p, `Bind ${what} by place`, selection, { held: null }))
             }
           >
             By place

@@ -1,7 +1,8 @@
 'use client'
 import { makeEdit, setLines } from '@/core/document/edits'
-import { linesOf } from '@/core/document/pieces'
-import type { Beat, Fold } from '@/core/document/schema'
+import type { Beat, Fold } from '@/core/document/lines'
+import { linesOf } from '@/core/pieces/lines'
+import { count } from '@/core/units/count'
 import { QuietButton } from '@/kit/button'
 import { LengthField } from '@/kit/field'
 import { Row } from '@/kit/surface'
@@ -17,7 +18,7 @@ export function ChosenScores() {
   const chosen = linesOf(project, selection)
   const folds = new Set(chosen.map((l) => l.fold))
   const beat = chosen.find((l) => l.dashes)?.dashes ?? null
-  const what = chosen.length === 1 ? '1 score' : `${chosen.length} scores`
+  const what = count(chosen.length, 'score')
   const setFold = (fold: Fold | null) =>
     void workbench.edit((p) => setLines(p, `Fold ${what} ${fold ?? 'either way'}`, selection, { fold }))
   const setBeat = (label: string, dashes: Beat | null) =>

@@ -1,7 +1,7 @@
 'use client'
 import { Check } from 'lucide-react'
 import { makeEdit } from '@/core/document/edits'
-import type { Limits } from '@/core/document/schema'
+import type { Limits } from '@/core/document/limits'
 import { isAboutArt, keyOf, openFindings } from '@/core/inspection'
 import { LengthField } from '@/kit/field'
 import { Muted, Row, Section, Tag } from '@/kit/surface'
@@ -56,8 +56,7 @@ function Measures() {
   const limits = useProject((s) => s.project.limits)
   const unit = useProject((s) => s.project.unit)
   const set = (label: string, part: Partial<Limits>) =>
-    // How near ends meet decides what is a piece.
-    void workbench[part.gap === undefined ? 'edit' : 'editLines']((project) =>
+    void workbench.edit((project) =>
       makeEdit(project, label, (draft) => {
         Object.assign(draft.limits, part)
       }),

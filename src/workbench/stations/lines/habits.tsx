@@ -1,10 +1,11 @@
 'use client'
 import { X } from 'lucide-react'
 import { makeEdit } from '@/core/document/edits'
-import { ROLES, type Role } from '@/core/document/schema'
+import { ROLES, type Role } from '@/core/document/lines'
 import { IconButton } from '@/kit/button'
+import { Select } from '@/kit/select'
 import { Muted, Row, Section } from '@/kit/surface'
-import { LookSample } from '../../drawing/line-sample'
+import { LookSample } from '../../board/line-sample'
 import { ROLE_NAMES } from '../../role-names'
 import { useProject, useWorkbench } from '../../store/context'
 import { lookWords } from './look-words'
@@ -37,23 +38,13 @@ export function Habits() {
               <Muted as="span" style={{ flex: 1 }}>
                 {lookWords(look)}
               </Muted>
-              <select
-                aria-label={`Remembered role of ${lookWords(look)}`}
+              <Select
+                label={`Remembered role of ${lookWords(look)}`}
+                hideLabel
                 value={role}
-                onChange={(e) => change(key, e.target.value as Role)}
-                style={{
-                  border: '1px solid var(--hairline)',
-                  borderRadius: 7,
-                  padding: '4px 6px',
-                  background: 'var(--paper)',
-                }}
-              >
-                {ROLES.map((r) => (
-                  <option key={r} value={r}>
-                    {ROLE_NAMES[r]}
-                  </option>
-                ))}
-              </select>
+                choices={ROLES.map((r) => ({ value: r, title: ROLE_NAMES[r] }))}
+                onChange={(r) => change(key, r)}
+              />
               <IconButton aria-label={`Forget ${lookWords(look)}`} onPress={() => change(key, null)}>
                 <X size={15} />
               </IconButton>

@@ -2,12 +2,13 @@
 import { type KeyboardEvent, memo } from 'react'
 import styled from 'styled-components'
 import type { Strand } from '@/core/document/families'
-import type { Look } from '@/core/document/schema'
+import type { Look } from '@/core/document/lines'
+import { count } from '@/core/units/count'
 import { formatLength } from '@/core/units/length'
 import { Button, QuietButton } from '@/kit/button'
 import { Muted, Row, Section, Tag } from '@/kit/surface'
 import type { MeasuredFamily } from '@/tasks/computer'
-import { LookSample, RoleSample } from '../../drawing/line-sample'
+import { LookSample, RoleSample } from '../../board/line-sample'
 import { ROLE_NAMES, roleOfKey } from '../../role-names'
 import { useProject, useWorkbench } from '../../store/context'
 import { lookWords } from './look-words'
@@ -119,8 +120,8 @@ const FamilyLeaf = memo(function FamilyLeaf({ family }: { family: MeasuredFamily
         <div>
           <b>{words}</b>
           {family.strands.length === 1 ? <em>{ROLE_NAMES[only!.role]}. </em> : null}
-          {family.lines.length === 1 ? '1 line' : `${family.lines.length} lines`},{' '}
-          {formatLength(family.length, unit, unit === 'mm' ? 0 : 1)} {unit}
+          {count(family.lines.length, 'line')}, {formatLength(family.length, unit, unit === 'mm' ? 0 : 1)}{' '}
+          {unit}
         </div>
       </Head>
       {family.strands.map((strand) => (

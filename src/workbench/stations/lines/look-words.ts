@@ -1,5 +1,5 @@
 import { hsl } from 'd3-color'
-import type { Look } from '@/core/document/schema'
+import type { Look } from '@/core/document/lines'
 
 /** A colour in a plain word. @param colour `#rrggbb` */
 export function colourWord(colour: string): string {

@@ -2,14 +2,15 @@ import { ArrowLeft, ArrowRight } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import styled from 'styled-components'
 import type { Strand } from '@/core/document/families'
-import { linesOf } from '@/core/document/pieces'
-import type { Role } from '@/core/document/schema'
+import type { Role } from '@/core/document/lines'
 import { uniteBoxes } from '@/core/geometry/measure'
 import { shapeOf } from '@/core/geometry/shape'
+import { linesOf } from '@/core/pieces/lines'
+import { count } from '@/core/units/count'
 import { Button, IconButton, QuietButton } from '@/kit/button'
 import { Muted, Row, Section, Tag } from '@/kit/surface'
 import type { MeasuredFamily } from '@/tasks/computer'
-import { LookSample } from '../../drawing/line-sample'
+import { LookSample } from '../../board/line-sample'
 import { ROLE_NAMES, roleOfKey } from '../../role-names'
 import { useProject, useWorkbench } from '../../store/context'
 import { lookWords } from './look-words'
@@ -110,7 +111,7 @@ export function Review() {
       <Row style={{ marginTop: 14, flexWrap: 'nowrap' }}>
         <LookSample look={family.look} />
         <h2 style={{ fontSize: 17 }}>
-          {strand.lines.length === 1 ? '1 line' : `${strand.lines.length} lines`}: {lookWords(family.look)}
+          {count(strand.lines.length, 'line')}: {lookWords(family.look)}
         </h2>
       </Row>
       <Sentence aria-live="polite">

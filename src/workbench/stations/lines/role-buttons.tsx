@@ -1,7 +1,7 @@
 'use client'
 import styled from 'styled-components'
-import { ROLES, type Role } from '@/core/document/schema'
-import { RoleSample } from '../../drawing/line-sample'
+import { ROLES, type Role } from '@/core/document/lines'
+import { RoleSample } from '../../board/line-sample'
 import { ROLE_NAMES } from '../../role-names'
 
 const Group = styled.fieldset`

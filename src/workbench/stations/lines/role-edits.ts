@@ -1,6 +1,8 @@
 import { type Edit, joinEdits, makeEdit, setLines } from '@/core/document/edits'
 import { habitKeyOf } from '@/core/document/families'
-import type { Look, Project, Role } from '@/core/document/schema'
+import type { Look, Role } from '@/core/document/lines'
+import type { Project } from '@/core/document/project'
+import { count } from '@/core/units/count'
 import { ROLE_NAMES } from '../../role-names'
 import type { Workbench } from '../../store/project-store'
 
@@ -13,9 +15,9 @@ export function giveRole(
   look?: Look,
 ): void {
   if (ids.length === 0) return
-  const count = ids.length === 1 ? '1 line' : `${ids.length} lines`
-  void workbench.editLines((project) => {
-    const given = setLines(project, `${ROLE_NAMES[role]} ${count}${what ? ` of “${what}”` : ''}`, ids, {
+  const lines = count(ids.length, 'line')
+  void workbench.edit((project) => {
+    const given = setLines(project, `${ROLE_NAMES[role]} ${lines}${what ? ` of “${what}”` : ''}`, ids, {
       role,
       sure: true,
       why: 'Chosen by hand.',

@@ -1,22 +1,17 @@
 'use client'
 import { ImagePlus, RotateCw, Trash2 } from 'lucide-react'
 import styled from 'styled-components'
-import { dropUnusedArt, sizeOfArt } from '@/core/document/art'
+import { type ArtFit, type LaidArt, SIDES_OF_PAPER, type SideOfPaper, sizeOfArt } from '@/core/document/art'
+import { dropUnusedArt } from '@/core/document/art-on-pieces'
 import { makeEdit } from '@/core/document/edits'
-import { boxOfPiece } from '@/core/document/pieces'
-import {
-  type ArtFit,
-  type LaidArt,
-  type Piece,
-  SIDES_OF_PAPER,
-  type SideOfPaper,
-} from '@/core/document/schema'
+import type { Piece } from '@/core/document/pieces'
 import { isAboutArt, openFindings } from '@/core/inspection'
+import { shapeOfPiece } from '@/core/pieces/piece-shape'
 import { formatSize } from '@/core/units/length'
 import { IconButton } from '@/kit/button'
-import { Choice, Select } from '@/kit/choice'
 import { LengthField } from '@/kit/field'
 import { FileButton } from '@/kit/file-button'
+import { type Choice, Select } from '@/kit/select'
 import { Leaf, Muted, Pairs, Row, Section } from '@/kit/surface'
 import { Thumbnail } from '../../shelf/thumbnail'
 import { api } from '../../store/api'
@@ -32,11 +27,11 @@ const Side = styled(Leaf)`
 `
 const ACCEPTED = '.png,.jpg,.jpeg,.svg'
 const SIDE_NAMES: Record<SideOfPaper, string> = { front: 'front', back: 'back' }
-const FITS: Record<ArtFit, string> = {
-  fill: 'covers the piece',
-  fit: 'all of it within',
-  exact: 'this width',
-}
+const FITS: readonly Choice<ArtFit>[] = [
+  { value: 'fill', title: 'covers the piece' },
+  { value: 'fit', title: 'all of it within' },
+  { value: 'exact', title: 'this width' },
+]
 
 /** What is printed on the chosen pieces, on the front and on the back. */
 export function ArtPanel() {
@@ -106,7 +101,7 @@ function OneSide({ side, chosen }: { side: SideOfPaper; chosen: readonly Piece[]
         dropUnusedArt(draft)
       }),
     )
-  const size = first && laid && art ? sizeOfArt(art, laid, boxOfPiece({ lines }, first)) : null
+  const size = first && laid && art ? sizeOfArt(art, laid, shapeOfPiece({ lines }, first).box) : null
   return (
     <Side
       data-testid={`art-${side}`}
@@ -142,27 +137,18 @@ function OneSide({ side, chosen }: { side: SideOfPaper; chosen: readonly Piece[]
       </Row>
       {laid && size ? (
         <Pairs style={{ marginTop: 8 }}>
-          <Choice>
-            Size
-            <Select
-              aria-label={`Size of the art on the ${where}`}
-              value={laid.fit}
-              onChange={(e) => {
-                // Edits wait for each other, and the list shows what stands until then.
-                const fit = e.target.value as ArtFit
-                change('Size the art on', (own) => {
-                  own.fit = fit
-                  own.width = size.width
-                })
-              }}
-            >
-              {(Object.entries(FITS) as [ArtFit, string][]).map(([fit, text]) => (
-                <option key={fit} value={fit}>
-                  {text}
-                </option>
-              ))}
-            </Select>
-          </Choice>
+          <Select
+            label={`Size of the art on the ${where}`}
+            hideLabel
+            value={laid.fit}
+            choices={FITS}
+            onChange={(fit) =>
+              change('Size the art on', (own) => {
+                own.fit = fit
+                own.width = size.width
+              })
+            }
+          />
           <LengthField
             label="Width"
             mm={size.width}

@@ -4,10 +4,11 @@ import { useState } from 'react'
 import styled from 'styled-components'
 import { makeEdit } from '@/core/document/edits'
 import type { Paper as PaperKind } from '@/core/document/paper'
+import { count } from '@/core/units/count'
 import { formatSize } from '@/core/units/length'
 import { IconButton, QuietButton } from '@/kit/button'
+import { MenuButton } from '@/kit/menu'
 import { Leaf, Muted, Row, Section } from '@/kit/surface'
-import { count } from '../../count'
 import { Swatch } from '../../shelf/shelf'
 import { useProject, useWorkbench } from '../../store/context'
 import { ArtPanel } from './art-panel'
@@ -20,13 +21,6 @@ const PaperLeaf = styled(Leaf)`
   align-items: center;
   h3 {
     font-size: 15px;
-  }
-  select {
-    border: 1px solid var(--hairline);
-    border-radius: 7px;
-    padding: 5px 6px;
-    background: var(--paper);
-    max-width: 110px;
   }
   > :last-child:not(:first-child) {
     grid-column: 1 / -1;
@@ -111,20 +105,14 @@ export function Paper() {
                   </QuietButton>
                   {used > 0 ? <Muted as="span">{count(used, 'piece')} now</Muted> : null}
                   {used > 0 ? (
-                    <select
-                      aria-label={`Move all of ${paper.name} to another paper`}
-                      value=""
-                      onChange={(e) => merge(paper, e.target.value)}
-                    >
-                      <option value="">All to…</option>
-                      {papers.map((p) =>
-                        p.id === paper.id ? null : (
-                          <option key={p.id} value={p.id}>
-                            {p.name}
-                          </option>
-                        ),
-                      )}
-                    </select>
+                    <MenuButton
+                      text="All to…"
+                      label={`Move all of ${paper.name} to another paper`}
+                      entries={papers
+                        .filter((p) => p.id !== paper.id)
+                        .map((p) => ({ id: p.id, title: p.name }))}
+                      onChoose={(to) => merge(paper, to)}
+                    />
                   ) : null}
                 </Row>
               </PaperLeaf>

@@ -1,22 +1,16 @@
 'use client'
 import { Pencil } from 'lucide-react'
 import { useState } from 'react'
-import styled from 'styled-components'
 import { type Cutter, PLAIN_CUTTER } from '@/core/document/cutter'
 import { makeEdit } from '@/core/document/edits'
 import { IconButton } from '@/kit/button'
+import { Select } from '@/kit/select'
 import { Muted, Row, Section } from '@/kit/surface'
 import { useProject, useWorkbench } from '../../store/context'
 import { CutterDialog } from './cutter-dialog'
 
-const Select = styled.select`
-  flex: 1;
-  min-width: 0;
-  border: 1px solid var(--hairline);
-  border-radius: 7px;
-  padding: 7px 8px;
-  background: var(--paper);
-`
+/** In the list, where no cutter of the library is chosen. */
+const NONE = 'none'
 
 /** The cutter that a project is run on; its mat becomes the project's. */
 export function CutterChoice() {
@@ -44,15 +38,18 @@ export function CutterChoice() {
     <Section>
       <h2>Cutter</h2>
       <Row style={{ flexWrap: 'nowrap' }}>
-        <Select aria-label="Cutter" value={chosen ?? ''} onChange={(e) => choose(e.target.value)}>
-          <option value="">A plain cutter</option>
-          {cutters.map((c) => (
-            <option key={c.id} value={c.id}>
-              {c.name}
-            </option>
-          ))}
-          <option value="new">New cutter…</option>
-        </Select>
+        <Select
+          label="Cutter"
+          hideLabel
+          value={cutter?.id ?? NONE}
+          choices={[
+            { value: NONE, title: 'A plain cutter' },
+            ...cutters.map((c) => ({ value: c.id, title: c.name })),
+            { value: 'new', title: 'New cutter…' },
+          ]}
+          onChange={choose}
+          style={{ flex: 1 }}
+        />
         {cutter ? (
           <IconButton aria-label={`Edit ${cutter.name}`} onPress={() => setEdited(cutter)}>
             <Pencil size={16} />

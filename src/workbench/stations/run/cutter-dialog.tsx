@@ -6,10 +6,11 @@ import {
   LANGUAGES,
   PLAIN_CUTTER,
 } from '@/core/document/cutter'
-import { Choice, Select } from '@/kit/choice'
+import { fileKind } from '@/core/export/kinds'
 import { LengthField, NameField, NumberEntry } from '@/kit/field'
+import { Select } from '@/kit/select'
 import { EntryGrid, type Library, LibraryDialog } from '../../library-dialog'
-import { api, FILE_TITLES } from '../../store/api'
+import { api } from '../../store/api'
 import { useProject, useWorkbench } from '../../store/context'
 
 /** What a cutter reaches, holds and how it moves. */
@@ -59,26 +60,21 @@ function Fields({ fields, set }: FieldsProps) {
       <div style={{ gridColumn: 'span 2' }}>
         <NameField label="Name" value={fields.name} onCommit={(name) => set({ name })} />
       </div>
-      <Choice>
-        Scores
-        <Select value={fields.tip ? 'tip' : 'blade'} onChange={(e) => set({ tip: e.target.value === 'tip' })}>
-          <option value="tip">with a scoring tip</option>
-          <option value="blade">with the blade, lowest depth</option>
-        </Select>
-      </Choice>
-      <Choice>
-        Language
-        <Select
-          value={fields.language}
-          onChange={(e) => set({ language: e.target.value as CutterFields['language'] })}
-        >
-          {LANGUAGES.map((l) => (
-            <option key={l} value={l}>
-              {FILE_TITLES[l]}
-            </option>
-          ))}
-        </Select>
-      </Choice>
+      <Select
+        label="Scores"
+        value={fields.tip ? 'tip' : 'blade'}
+        choices={[
+          { value: 'tip', title: 'with a scoring tip' },
+          { value: 'blade', title: 'with the blade, lowest depth' },
+        ]}
+        onChange={(by) => set({ tip: by === 'tip' })}
+      />
+      <Select
+        label="Language"
+        value={fields.language}
+        choices={LANGUAGES.map((l) => ({ value: l, title: fileKind(l)?.title ?? l }))}
+        onChange={(language) => set({ language })}
+      />
       <LengthField
         label="Mat width"
         mm={fields.mat.width}

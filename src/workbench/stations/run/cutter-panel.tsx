@@ -1,10 +1,10 @@
 'use client'
 import { ArrowRight, Check, Pause, Play, Send, Square } from 'lucide-react'
 import { useState } from 'react'
-import { isActive, isBusy, type JobStatus } from '@/core/cutting/job'
+import { isActive, isBusy, type JobStatus } from '@/contract/jobs'
 import { Button, QuietButton } from '@/kit/button'
-import { Select } from '@/kit/choice'
 import { Progress } from '@/kit/progress'
+import { type Choice, Select } from '@/kit/select'
 import { Muted, Row, Tag } from '@/kit/surface'
 import { useProject } from '../../store/context'
 import type { JobHandle } from './use-job'
@@ -19,6 +19,13 @@ const DONE: Partial<Record<JobStatus, string>> = {
   jammed: 'Done, go on',
   unload: 'Taken out',
 }
+
+/** What may be wrong with a mark of a sheet that the stand-in scans. */
+const LAID_IN: readonly Choice<'none' | 'covered' | 'missing'>[] = [
+  { value: 'none', title: 'Laid in a little astray, all marks clear' },
+  { value: 'covered', title: 'With the left lower mark covered' },
+  { value: 'missing', title: 'With the left lower mark missing' },
+]
 
 /** The stand-in cutter: what it does, and what a hand can tell it. */
 export function CutterPanel({ job, unit, canSend, printed }: Props) {
@@ -51,21 +58,19 @@ export function CutterPanel({ job, unit, canSend, printed }: Props) {
       ) : null}
       {printed && !(state && isActive(state)) ? (
         <Select
-          aria-label="How the printed sheet is laid in"
-          value={mishap ?? ''}
-          onChange={(e) => setMishap((e.target.value || null) as typeof mishap)}
-          style={{ width: '100%', marginTop: 8 }}
-        >
-          <option value="">Laid in a little astray, all marks clear</option>
-          <option value="covered">With the left lower mark covered</option>
-          <option value="missing">With the left lower mark missing</option>
-        </Select>
+          label="How the printed sheet is laid in"
+          hideLabel
+          value={mishap ?? 'none'}
+          choices={LAID_IN}
+          onChange={(value) => setMishap(value === 'none' ? null : value)}
+          style={{ marginTop: 8 }}
+        />
       ) : null}
       <Row style={{ marginTop: 10 }}>
         <Button isDisabled={!canSend && !busy && !done} onPress={lead.act}>
           <lead.Icon size={15} /> {lead.text}
         </Button>
-        {state?.status === 'running' ? (
+        {state?.status === 'running' || state?.status === 'tool-change' ? (
           <QuietButton onPress={() => command('jam')}>Let it jam</QuietButton>
         ) : null}
         {busy ? (

@@ -2,11 +2,13 @@
 import { Download, FolderArchive } from 'lucide-react'
 import styled from 'styled-components'
 import { makeEdit } from '@/core/document/edits'
-import { FILE_KINDS, type FileKind, USUAL_PICTURE_SIDE } from '@/core/document/schema'
+import { USUAL_PICTURE_SIDE } from '@/core/document/run'
+import { kindsFor } from '@/core/export/kinds'
 import { FileLink } from '@/kit/button'
+import { Check } from '@/kit/check'
 import { NumberEntry } from '@/kit/field'
 import { Muted, Row, Section } from '@/kit/surface'
-import { bundleAddress, FILE_TITLES, fileAddress } from '../../store/api'
+import { bundleAddress, fileAddress } from '../../store/api'
 import { useProject, useWorkbench } from '../../store/context'
 
 const Kinds = styled.fieldset`
@@ -22,52 +24,43 @@ const Kinds = styled.fieldset`
     margin-bottom: 4px;
     font-weight: 600;
   }
-  label {
-    display: flex;
-    align-items: center;
-    gap: 5px;
-    min-height: 26px;
-  }
-  input {
-    width: 18px;
-    height: 18px;
-    margin: 4px 2px;
-  }
 `
 /** The kinds that are saved together where none was chosen yet. */
-const USUAL: readonly FileKind[] = ['svg', 'pdf', 'gcode']
+const USUAL: readonly string[] = ['svg', 'pdf', 'gcode']
 
 /** Files of this sheet, and all sheets in one archive with the cut list and the job sheet. */
 export function FilesPanel({ sheetId }: { sheetId: string }) {
   const workbench = useWorkbench()
   const id = useProject((s) => s.id)
-  const kinds = useProject((s) => s.project.run.files) ?? USUAL
+  const chosen = useProject((s) => s.project.run.files) ?? USUAL
+  const print = useProject((s) => s.project.print)
+  const offered = kindsFor({ print })
+  const kinds = offered.map((k) => k.name).filter((k) => chosen.includes(k))
   const side = useProject((s) => s.project.run.pictureSide) ?? USUAL_PICTURE_SIDE
   const saved = useProject((s) => s.saved === 'saved')
-  const toggle = (kind: FileKind) =>
+  const toggle = (kind: string) =>
     void workbench.edit((p) =>
       makeEdit(p, 'Choose the files to save', ({ run }) => {
-        const next = FILE_KINDS.filter((k) => (k === kind ? !kinds.includes(k) : kinds.includes(k)))
-        run.files = next.length > 0 ? next : [...kinds]
+        const next = chosen.includes(kind) ? chosen.filter((k) => k !== kind) : [...chosen, kind]
+        run.files = next.length > 0 ? next : [...chosen]
       }),
     )
   return (
     <Section>
       <h2>Save this sheet</h2>
       <Row>
-        {FILE_KINDS.map((kind) => (
-          <FileLink key={kind} href={fileAddress(id, sheetId, kind)} download aria-disabled={!saved}>
-            <Download size={15} /> {FILE_TITLES[kind]}
+        {offered.map(({ name, title }) => (
+          <FileLink key={name} href={fileAddress(id, sheetId, name)} download aria-disabled={!saved}>
+            <Download size={15} /> {title}
           </FileLink>
         ))}
       </Row>
       <Kinds>
         <legend>All sheets together</legend>
-        {FILE_KINDS.map((kind) => (
-          <label key={kind}>
-            <input type="checkbox" checked={kinds.includes(kind)} onChange={() => toggle(kind)} />
-            {FILE_TITLES[kind]}
-          </label>
+        {offered.map(({ name, title }) => (
+          <Check key={name} isSelected={kinds.includes(name)} onChange={() => toggle(name)}>
+            {title}
+          </Check>
         ))}
       </Kinds>
       <div style={{ maxWidth: 170, marginBottom: 10 }}>

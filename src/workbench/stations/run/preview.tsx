@@ -3,15 +3,18 @@ import { Pause, Play } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import styled from 'styled-components'
 import type { SheetPlan } from '@/core/cutting/pass'
+import type { PlannedSheet } from '@/core/cutting/planned-sheet'
 import type { Timeline } from '@/core/cutting/timeline'
+import { ROLE_STYLES } from '@/core/document/role-styles'
+import { clock } from '@/core/units/clock'
 import { IconButton } from '@/kit/button'
-import { LINE_STYLES } from '@/kit/line-styles'
-import { paperTint } from '../../drawing/paper-tint'
-import { Rulers } from '../../drawing/rulers'
-import { useView } from '../../drawing/use-view'
+import { Select } from '@/kit/select'
+import { Slider } from '@/kit/slider'
+import { Board } from '../../board/board'
+import { paperTint } from '../../board/paper-tint'
+import type { ScreenSize, View } from '../../board/view'
 import { useProject } from '../../store/context'
-import { clock } from './clock'
-import type { JobHandle } from './use-job'
+import { useRunShown } from './run-frame'
 
 const Stage = styled.div`
   position: relative;
@@ -20,36 +23,12 @@ const Stage = styled.div`
   display: flex;
   flex-direction: column;
 `
-const Board = styled.div`
-  position: relative;
-  flex: 1;
-  overflow: hidden;
-  background: var(--ground);
-  touch-action: none;
-  cursor: grab;
-  canvas {
-    position: absolute;
-    inset: 0;
-    width: 100%;
-    height: 100%;
-  }
-`
 const Player = styled.div`
   display: flex;
   align-items: center;
   gap: 12px;
   padding: 8px 18px;
   background: var(--paper);
-  input {
-    flex: 1;
-    accent-color: var(--plum);
-  }
-  select {
-    border: 1px solid var(--hairline);
-    border-radius: 7px;
-    padding: 4px 6px;
-    background: var(--paper);
-  }
   output {
     min-width: 190px;
     font-size: 13.5px;
@@ -60,21 +39,22 @@ const Player = styled.div`
 /** Seconds of the plan for one second of the preview. */
 const PACES = [1, 4, 12, 60]
 
-type Props = { plan: SheetPlan; timeline: Timeline; paperColour: string | null; job: JobHandle }
-
 /** The tool path over time: what is done by then, where the tool is, and what the machine really drew. */
-export function Preview({ plan, timeline, paperColour, job }: Props) {
-  const unit = useProject((s) => s.project.unit)
+export function Preview() {
+  const { planned } = useRunShown()
+  return planned ? <Playing key={planned.plan.sheet} {...planned} /> : <Stage />
+}
+
+function Playing({ plan, timeline }: PlannedSheet) {
+  const { job, sheet } = useRunShown()
+  const paperColour = useProject((s) => s.papers.find((p) => p.id === sheet?.paper)?.colour) ?? null
   const extent = useMemo(
     () => ({ minX: 0, minY: 0, maxX: plan.width, maxY: plan.height }),
     [plan.width, plan.height],
   )
-  const { element, size, view, pan, onKey } = useView(extent)
-  const canvas = useRef<HTMLCanvasElement>(null)
   const [time, setTime] = useState(0)
   const [playing, setPlaying] = useState(false)
   const [pace, setPace] = useState(12)
-  const [panning, setPanning] = useState<{ x: number; y: number } | null>(null)
 
   useEffect(() => {
     if (!playing) return
@@ -91,40 +71,17 @@ export function Preview({ plan, timeline, paperColour, job }: Props) {
     return () => cancelAnimationFrame(frame)
   }, [playing, pace, timeline.total])
 
-  useEffect(() => {
-    const target = canvas.current
-    if (!target || size.width === 0) return
-    const density = window.devicePixelRatio || 1
-    target.width = Math.round(size.width * density)
-    target.height = Math.round(size.height * density)
-    const context = target.getContext('2d')!
-    const k = view.scale * density
-    context.setTransform(k, 0, 0, k, view.x * density, view.y * density)
-    paint(context, { plan, timeline, time, px: 1 / view.scale, paperColour, drawn: job.drawn })
-  }, [plan, timeline, time, view, size, paperColour, job.drawn])
-
   const now = timeline.passes.findLast((p) => p.start <= time)
   return (
     <Stage>
-      <Board
-        ref={element}
-        role="application"
-        aria-label="Preview of the tool path. Arrow keys move it, plus and minus zoom."
-        tabIndex={0}
-        onKeyDown={(e) => onKey(e.key) && e.preventDefault()}
-        onPointerDown={(e) => {
-          e.currentTarget.setPointerCapture(e.pointerId)
-          setPanning({ x: e.clientX, y: e.clientY })
-        }}
-        onPointerMove={(e) => {
-          if (!panning) return
-          pan(e.clientX - panning.x, e.clientY - panning.y)
-          setPanning({ x: e.clientX, y: e.clientY })
-        }}
-        onPointerUp={() => setPanning(null)}
-      >
-        <canvas ref={canvas} aria-hidden />
-        <Rulers view={view} size={size} unit={unit} />
+      <Board name={`run-board-${plan.sheet}`} label="Preview of the tool path." extent={extent}>
+        {(view, size) => (
+          <PathLayer
+            view={view}
+            size={size}
+            picture={{ plan, timeline, time, paperColour, drawn: job.drawn }}
+          />
+        )}
       </Board>
       <Player>
         <IconButton
@@ -136,29 +93,26 @@ export function Preview({ plan, timeline, paperColour, job }: Props) {
         >
           {playing ? <Pause size={17} /> : <Play size={17} />}
         </IconButton>
-        <input
-          type="range"
-          aria-label="Time in the preview"
+        <Slider
+          label="Time in the preview"
+          hideLabel
           min={0}
           max={timeline.total}
           step={0.05}
           value={time}
-          onChange={(e) => {
+          onChange={(at) => {
             setPlaying(false)
-            setTime(Number(e.target.value))
+            setTime(at)
           }}
+          style={{ flex: 1 }}
         />
-        <select
-          aria-label="Speed of the preview"
-          value={pace}
-          onChange={(e) => setPace(Number(e.target.value))}
-        >
-          {PACES.map((p) => (
-            <option key={p} value={p}>
-              {p} ×
-            </option>
-          ))}
-        </select>
+        <Select
+          label="Speed of the preview"
+          hideLabel
+          value={String(pace)}
+          choices={PACES.map((p) => ({ value: String(p), title: `${p} ×` }))}
+          onChange={(p) => setPace(Number(p))}
+        />
         <output>
           {clock(time)} of {clock(timeline.total)}
           {now ? `, ${now.tool}` : ''}
@@ -166,6 +120,24 @@ export function Preview({ plan, timeline, paperColour, job }: Props) {
       </Player>
     </Stage>
   )
+}
+
+/** The tool path on a canvas, painted anew with every frame of the preview. */
+function PathLayer({ view, size, picture }: { view: View; size: ScreenSize; picture: Omit<Picture, 'px'> }) {
+  const canvas = useRef<HTMLCanvasElement>(null)
+  const { plan, timeline, time, paperColour, drawn } = picture
+  useEffect(() => {
+    const target = canvas.current
+    if (!target || size.width === 0) return
+    const density = window.devicePixelRatio || 1
+    target.width = Math.round(size.width * density)
+    target.height = Math.round(size.height * density)
+    const context = target.getContext('2d')!
+    const k = view.scale * density
+    context.setTransform(k, 0, 0, k, view.x * density, view.y * density)
+    paint(context, { plan, timeline, time, px: 1 / view.scale, paperColour, drawn })
+  }, [plan, timeline, time, view, size, paperColour, drawn])
+  return <canvas ref={canvas} aria-hidden />
 }
 
 type Picture = {
@@ -204,7 +176,7 @@ function paint(
   let x = 0
   let y = 0
   plan.passes.forEach((pass, k) => {
-    const style = LINE_STYLES[pass.role]
+    const style = ROLE_STYLES[pass.role]
     context.strokeStyle = style.colour
     context.lineWidth = 2 * px
     context.beginPath()

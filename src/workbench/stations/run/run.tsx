@@ -1,23 +1,21 @@
 'use client'
 import styled from 'styled-components'
+import { isBusy } from '@/contract/jobs'
 import { settingsAdvice } from '@/core/cutting/advice'
-import { isBusy } from '@/core/cutting/job'
-import type { SheetPlan } from '@/core/cutting/pass'
-import type { Timeline } from '@/core/cutting/timeline'
 import { makeEdit } from '@/core/document/edits'
-import type { RunSettings } from '@/core/document/schema'
+import type { RunSettings } from '@/core/document/run'
+import { clock } from '@/core/units/clock'
 import { QuietButton } from '@/kit/button'
-import { Check } from '@/kit/choice'
+import { Check } from '@/kit/check'
 import { LengthField } from '@/kit/field'
 import { Muted, Row, Section, Tag } from '@/kit/surface'
-import { RoleSample } from '../../drawing/line-sample'
+import { RoleSample } from '../../board/line-sample'
 import { ROLE_NAMES } from '../../role-names'
 import { useProject, useWorkbench } from '../../store/context'
-import { clock } from './clock'
 import { CutterChoice } from './cutter-choice'
 import { CutterPanel } from './cutter-panel'
 import { FilesPanel } from './files-panel'
-import type { JobHandle } from './use-job'
+import { useRunShown } from './run-frame'
 import { WholeJob } from './whole-job'
 
 const Pass = styled.li`
@@ -39,31 +37,26 @@ const Tabs = styled.div`
   gap: 5px;
 `
 
-type Props = {
-  sheetId: string | null
-  onSheet: (id: string) => void
-  plan: SheetPlan | null
-  timeline: Timeline | null
-  job: JobHandle
-}
-
 /** The passes of a sheet as a timetable, files to save, and the stand-in cutter. */
-export function Run({ sheetId, onSheet, plan, timeline, job }: Props) {
+export function Run() {
   const workbench = useWorkbench()
+  const { sheet, planned, job } = useRunShown()
   const papers = useProject((s) => s.papers)
   const findings = useProject((s) => s.findings)
-  const { layout, run, unit } = useProject((s) => s.project)
+  const { layout, print, run, unit } = useProject((s) => s.project)
   const saved = useProject((s) => s.saved === 'saved')
-  if (layout.sheets.length === 0 || !plan || !timeline || !sheetId)
+  if (!sheet || !planned)
     return (
       <Section>
-        <Muted>There is no sheet to run yet. Lay the pieces out in the station Sheets.</Muted>
+        <Muted>
+          {layout.sheets.length === 0
+            ? 'There is no sheet to run yet. Lay the pieces out in the station Sheets.'
+            : 'Planning this sheet…'}
+        </Muted>
       </Section>
     )
-  const sheet = layout.sheets.find((s) => s.id === sheetId)
-  const advice = sheet
-    ? settingsAdvice(sheet, papers.find((p) => p.id === sheet.paper) ?? null, findings)
-    : []
+  const { plan, timeline } = planned
+  const advice = settingsAdvice(sheet, papers.find((p) => p.id === sheet.paper) ?? null, findings)
   const set = (label: string, some: Partial<RunSettings>) =>
     void workbench.edit((project) =>
       makeEdit(project, label, (draft) => {
@@ -79,9 +72,9 @@ export function Run({ sheetId, onSheet, plan, timeline, job }: Props) {
           {layout.sheets.map((s, i) => (
             <QuietButton
               key={s.id}
-              aria-pressed={s.id === sheetId}
-              onPress={() => onSheet(s.id)}
-              style={s.id === sheetId ? { background: 'var(--plum)', color: '#fff' } : undefined}
+              aria-pressed={s.id === sheet.id}
+              onPress={() => workbench.lookAtSheet(s.id)}
+              style={s.id === sheet.id ? { background: 'var(--plum)', color: '#fff' } : undefined}
             >
               {i + 1}
             </QuietButton>
@@ -133,20 +126,12 @@ export function Run({ sheetId, onSheet, plan, timeline, job }: Props) {
         ))}
       </Section>
       <Section>
-        <Check>
-          <input
-            type="checkbox"
-            checked={run.dashedScores}
-            onChange={(e) =>
-              set(e.target.checked ? 'Cut scores as dashes' : 'Score with the tip', {
-                dashedScores: e.target.checked,
-              })
-            }
-          />
-          <span>
-            Cut scores as dashes
-            <Muted>For a cutter without a scoring tip. Ends stay whole.</Muted>
-          </span>
+        <Check
+          isSelected={run.dashedScores}
+          onChange={(on) => set(on ? 'Cut scores as dashes' : 'Score with the tip', { dashedScores: on })}
+        >
+          Cut scores as dashes
+          <Muted>For a cutter without a scoring tip. Ends stay whole.</Muted>
         </Check>
         {run.dashedScores ? (
           <Row style={{ marginTop: 8, flexWrap: 'nowrap' }}>
@@ -169,10 +154,10 @@ export function Run({ sheetId, onSheet, plan, timeline, job }: Props) {
           </Row>
         ) : null}
       </Section>
-      <FilesPanel sheetId={sheetId} />
+      <FilesPanel sheetId={sheet.id} />
       <Section data-testid="cutter">
         <h2>Stand-in cutter</h2>
-        <CutterPanel job={job} unit={unit} canSend={saved} printed={Boolean(layout.print?.marks)} />
+        <CutterPanel job={job} unit={unit} canSend={saved} printed={Boolean(print?.marks)} />
       </Section>
       <WholeJob job={job} canSend={saved} />
     </>

@@ -1,7 +1,7 @@
 'use client'
 import { useCallback, useEffect, useState } from 'react'
-import type { JobCommand, JobState, JobView } from '@/core/cutting/job'
-import { api, type JobPart, listen } from '../../store/api'
+import { type JobCommand, type JobPart, type JobState, type JobView, jobStateSchema } from '@/contract/jobs'
+import { api, listen } from '../../store/api'
 
 export type JobHandle = {
   state: JobState | null
@@ -36,7 +36,7 @@ export function useJob(project: string, sheet: string | null, onSheet: (sheet: s
 
   useEffect(() => {
     if (!id) return
-    return listen<JobState>(`jobs/${encodeURIComponent(id)}/events`, (state) => {
+    return listen(`jobs/${encodeURIComponent(id)}/events`, jobStateSchema, (state) => {
       setJob((j) => (j && j.id === id ? { ...j, state } : j))
       // The path itself comes at every stop, not with every step.
       if (state.status !== 'running')

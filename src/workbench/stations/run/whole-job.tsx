@@ -1,13 +1,14 @@
 'use client'
 import { ListOrdered } from 'lucide-react'
 import { useEffect, useMemo, useState } from 'react'
-import { isActive } from '@/core/cutting/job'
+import { isActive } from '@/contract/jobs'
 import type { RunSummary } from '@/core/cutting/summary'
+import { clock } from '@/core/units/clock'
+import { count } from '@/core/units/count'
 import { QuietButton } from '@/kit/button'
 import { Chart } from '@/kit/chart'
 import { Muted, Row, Section } from '@/kit/surface'
 import { useProject, useWorkbench } from '../../store/context'
-import { clock } from './clock'
 import type { JobHandle } from './use-job'
 
 const COLOURS = { 'scoring tip': '#8a3a6b', pen: '#38548c', knife: '#2b1a2f', hand: '#d9b25f' }
@@ -45,9 +46,9 @@ export function WholeJob({ job, canSend }: { job: JobHandle; canSend: boolean })
     <Section data-testid="whole-job">
       <h2>Whole job</h2>
       <p style={{ fontSize: 13.5 }}>
-        <b>{clock(total)}</b> for {sheets.length === 1 ? '1 sheet' : `${sheets.length} sheets`}
+        <b>{clock(total)}</b> for {count(sheets.length, 'sheet')}
         {sheets.length > 1 ? `, best in the order ${order.map((i) => i + 1).join(', ')}` : ''}:{' '}
-        {changes === 1 ? '1 tool' : `${changes} tools`} to put in.
+        {count(changes, 'tool')} to put in.
         {solid ? ` With every score cut as dashes it would be ${clock(totalDashed)}.` : ''}
       </p>
       {sheets.length > 1 ? (

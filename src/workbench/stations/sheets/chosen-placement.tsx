@@ -14,9 +14,10 @@ import {
   RotateCw,
 } from 'lucide-react'
 import { makeEdit } from '@/core/document/edits'
-import { sizeOfPiece } from '@/core/document/pieces'
-import type { Sheet, Turning } from '@/core/document/schema'
+import type { Sheet } from '@/core/document/layout'
+import type { Turning } from '@/core/document/pieces'
 import { uniteBoxes } from '@/core/geometry/measure'
+import { shapeOfPiece } from '@/core/pieces/piece-shape'
 import { SIDES } from '@/core/sheets/align'
 import { laidBox } from '@/core/sheets/place'
 import { fillGrid, otherSizes } from '@/core/sheets/repeat'
@@ -24,8 +25,9 @@ import { turnsByQuarters } from '@/core/sheets/stock'
 import { usableArea } from '@/core/sheets/usable-area'
 import { formatLength } from '@/core/units/length'
 import { IconButton, QuietButton } from '@/kit/button'
-import { Select } from '@/kit/choice'
 import { LengthField, NumberEntry } from '@/kit/field'
+import { MenuButton } from '@/kit/menu'
+import { type Choice, Select } from '@/kit/select'
 import { Muted, Pairs, Row, Section } from '@/kit/surface'
 import { useProject, useWorkbench } from '../../store/context'
 import {
@@ -50,20 +52,21 @@ const ALIGN_ICONS = {
   bottom: AlignEndHorizontal,
 }
 
-const TURNING: Record<Turning, string> = {
-  quarter: 'Quarter turns',
-  any: 'Any turn',
-  half: 'Half turn, for grain or pattern',
-  none: 'Not turned',
-}
+const TURNINGS: readonly Choice<Turning>[] = [
+  { value: 'quarter', title: 'Quarter turns' },
+  { value: 'any', title: 'Any turn' },
+  { value: 'half', title: 'Half turn, for grain or pattern' },
+  { value: 'none', title: 'Not turned' },
+]
+const titleOf = (turning: Turning) => TURNINGS.find((t) => t.value === turning)?.title
 
-type Props = { sheet: Sheet; chosen: Chosen; onChosen: (c: Chosen | null) => void }
+type Props = { sheet: Sheet; chosen: Chosen }
 
 /** What can be done with chosen pieces on a sheet: place, turn, mirror, lock, align; and repeating a single one. */
-export function ChosenPlacement({ sheet, chosen, onChosen }: Props) {
+export function ChosenPlacement({ sheet, chosen }: Props) {
   const workbench = useWorkbench()
   const project = useProject((s) => s.project)
-  const placements = chosen.indexes.flatMap((i) => sheet.placements[i] ?? [])
+  const placements = sheet.placements.filter((p) => chosen.includes(p.id))
   const pieces = placements.flatMap((p) => project.pieces[p.piece] ?? [])
   const [placement] = placements
   const [piece] = pieces
@@ -71,7 +74,7 @@ export function ChosenPlacement({ sheet, chosen, onChosen }: Props) {
   const { layout, unit } = project
   const what = nameOfChosen(project, chosen)
   const spaced = pieces.length > 2 ? 'these pieces' : 'all pieces'
-  const box = uniteBoxes(placements.map((p, i) => laidBox(project, pieces[i]!, p)))
+  const box = uniteBoxes(placements.map((p, i) => laidBox(shapeOfPiece(project, pieces[i]!), p)))
   const moveBy = (by: Partial<{ x: number; y: number }>) =>
     movePlacements(workbench, chosen, { x: 0, y: 0, ...by })
   return (
@@ -112,46 +115,34 @@ export function ChosenPlacement({ sheet, chosen, onChosen }: Props) {
             {placement.locked ? 'Locked' : 'Lock'}
           </QuietButton>
           {layout.sheets.length > 1 ? (
-            <Select
-              aria-label="Move to another sheet"
-              value=""
-              onChange={(e) => {
-                moveToSheet(workbench, chosen, e.target.value)
-                onChosen(null)
-              }}
-            >
-              <option value="">To another sheet…</option>
-              {layout.sheets.map((s, i) =>
-                s.id === sheet.id ? null : (
-                  <option key={s.id} value={s.id}>
-                    Sheet {i + 1}
-                  </option>
-                ),
+            <MenuButton
+              text="To another sheet…"
+              label="Move to another sheet"
+              entries={layout.sheets.flatMap((s, i) =>
+                s.id === sheet.id ? [] : [{ id: s.id, title: `Sheet ${i + 1}` }],
               )}
-            </Select>
+              onChoose={(to) => {
+                moveToSheet(workbench, chosen, to)
+                workbench.choosePlacements([])
+              }}
+            />
           ) : null}
           <Select
-            aria-label="How it may be turned"
+            label="How it may be turned"
+            hideLabel
             value={piece.turning ?? 'quarter'}
-            onChange={(e) => {
-              // Edits wait for each other, and the list shows what stands until then.
-              const turning = e.target.value as Turning
+            choices={TURNINGS}
+            onChange={(turning) =>
               void workbench.edit((p) =>
-                makeEdit(p, `Let ${what} be turned: ${TURNING[turning]}`, (draft) => {
+                makeEdit(p, `Let ${what} be turned: ${titleOf(turning)}`, (draft) => {
                   for (const { id } of pieces) {
                     const found = draft.pieces[id]
                     if (found) found.turning = turning
                   }
                 }),
               )
-            }}
-          >
-            {(Object.entries(TURNING) as [Turning, string][]).map(([turning, text]) => (
-              <option key={turning} value={turning}>
-                {text}
-              </option>
-            ))}
-          </Select>
+            }
+          />
         </Row>
         {sheet.placements.length > 1 && pieces.length === 1 ? (
           <Muted style={{ marginTop: 8 }}>Shift and click, or space, chooses several.</Muted>
@@ -163,7 +154,7 @@ export function ChosenPlacement({ sheet, chosen, onChosen }: Props) {
               <IconButton
                 key={side}
                 aria-label={`Align to the ${side}`}
-                onPress={() => alignOnSheet(workbench, chosen, side)}
+                onPress={() => alignOnSheet(workbench, sheet.id, chosen, side)}
               >
                 <Icon size={16} />
               </IconButton>
@@ -171,31 +162,31 @@ export function ChosenPlacement({ sheet, chosen, onChosen }: Props) {
           })}
           <IconButton
             aria-label={`Space out ${spaced} across`}
-            onPress={() => distributeOnSheet(workbench, chosen, 'x')}
+            onPress={() => distributeOnSheet(workbench, sheet.id, chosen, 'x')}
           >
             <AlignHorizontalSpaceBetween size={16} />
           </IconButton>
           <IconButton
             aria-label={`Space out ${spaced} down`}
-            onPress={() => distributeOnSheet(workbench, chosen, 'y')}
+            onPress={() => distributeOnSheet(workbench, sheet.id, chosen, 'y')}
           >
             <AlignVerticalSpaceBetween size={16} />
           </IconButton>
         </Row>
       </Section>
-      {pieces.length === 1 ? <Repeat sheet={sheet} piece={piece.id} onDone={() => onChosen(null)} /> : null}
+      {pieces.length === 1 ? <Repeat sheet={sheet} piece={piece.id} /> : null}
     </>
   )
 }
 
 /** How often the piece fits on its sheet, and what another size would give. */
-function Repeat({ sheet, piece: id, onDone }: { sheet: Sheet; piece: string; onDone: () => void }) {
+function Repeat({ sheet, piece: id }: { sheet: Sheet; piece: string }) {
   const workbench = useWorkbench()
   const project = useProject((s) => s.project)
   const piece = project.pieces[id]!
   const { layout, unit } = project
-  const area = usableArea(sheet, layout)
-  const size = sizeOfPiece(project, piece)
+  const area = usableArea(sheet, project)
+  const { size } = shapeOfPiece(project, piece)
   const turns = turnsByQuarters(piece)
   const grid = fillGrid(size, area, layout.spacing, turns)
   const { largest, more } = otherSizes(size, area, layout.spacing, turns)
@@ -204,7 +195,7 @@ function Repeat({ sheet, piece: id, onDone }: { sheet: Sheet; piece: string; onD
   const rows = new Set(here.map((p) => p.y)).size || 1
   const lay = (across: number, down: number, turned: boolean) => {
     repeatOnSheet(workbench, sheet.id, id, { across, down, turned })
-    onDone()
+    workbench.choosePlacements([])
   }
   const percent = (scale: number) => `${Math.abs(Math.round((scale - 1) * 1000) / 10)} %`
   return (

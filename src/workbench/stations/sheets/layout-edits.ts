@@ -1,47 +1,37 @@
 import { makeEdit } from '@/core/document/edits'
+import type { Layout, Placement } from '@/core/document/layout'
 import type { Paper } from '@/core/document/paper'
-import { sizeOfPiece } from '@/core/document/pieces'
-import type { Layout, Placement, Project, Sheet } from '@/core/document/schema'
-import { uniteBoxes } from '@/core/geometry/measure'
+import type { Project } from '@/core/document/project'
+import { type Box, uniteBoxes } from '@/core/geometry/measure'
+import { shapeOfPiece } from '@/core/pieces/piece-shape'
 import { alignAll, distribute, type Side } from '@/core/sheets/align'
-import { laidBox } from '@/core/sheets/place'
+import { laidOn } from '@/core/sheets/place'
 import { type Grid, repeat } from '@/core/sheets/repeat'
 import { usableArea } from '@/core/sheets/usable-area'
+import { count } from '@/core/units/count'
 import { api } from '../../store/api'
 import type { Workbench } from '../../store/project-store'
 
 /** Lays all pieces on sheets in the worker, as one edit. */
-export async function layOut(workbench: Workbench): Promise<void> {
-  const packed = await workbench.computer.pack(workbench.store.getState().papers)
-  const sheets = packed.sheets.length === 1 ? '1 sheet' : `${packed.sheets.length} sheets`
-  await workbench.edit((project) =>
-    makeEdit(project, `Lay the pieces on ${sheets}`, (draft) => {
-      draft.layout.sheets = packed.sheets
-      draft.layout.unplaced = packed.unplaced
-    }),
-  )
-}
+export const layOut = (workbench: Workbench): Promise<void> => workbench.editAndLay()
 
-/** Changes mat, margins or spacing, and lays the pieces out anew. */
-export async function changeLayout(
+/** Changes mat, margins, spacing or print, and lays the pieces out anew, as one edit. */
+export const changeLayout = (
   workbench: Workbench,
   label: string,
-  change: (layout: Layout) => void,
-): Promise<void> {
-  await workbench.edit((project) => makeEdit(project, label, (draft) => change(draft.layout)))
-  await layOut(workbench)
-}
+  change: (draft: Pick<Project, 'layout' | 'print'>) => void,
+): Promise<void> => workbench.editAndLay((project) => makeEdit(project, label, change))
 
-/** Placements of one sheet that are chosen, by their places in its list. */
-export type Chosen = { sheet: string; indexes: readonly number[] }
+/** Ids of placements that are chosen, all on one sheet. */
+export type Chosen = readonly string[]
 
 /** What the chosen placements are called: a name for one, a number for several. */
-export function nameOfChosen({ pieces, layout }: Project, { sheet, indexes }: Chosen): string {
-  const placements = layout.sheets.find((s) => s.id === sheet)?.placements ?? []
-  const [only] = indexes
-  return indexes.length === 1 && only !== undefined
-    ? `“${pieces[placements[only]?.piece ?? '']?.name ?? ''}”`
-    : `${indexes.length} pieces`
+export function nameOfChosen({ pieces, layout }: Project, chosen: Chosen): string {
+  const [only] = chosen
+  const placement = layout.sheets.flatMap((s) => s.placements).find((p) => p.id === only)
+  return chosen.length === 1
+    ? `“${pieces[placement?.piece ?? '']?.name ?? ''}”`
+    : count(chosen.length, 'piece')
 }
 
 /**
@@ -56,11 +46,8 @@ export function changePlacements(
 ): void {
   void workbench.edit((project) =>
     makeEdit(project, `${label} ${nameOfChosen(project, chosen)}`, ({ layout }) => {
-      const sheet = layout.sheets.find((s) => s.id === chosen.sheet)
-      for (const index of chosen.indexes) {
-        const placement = sheet?.placements[index]
-        if (placement) change(placement)
-      }
+      for (const sheet of layout.sheets)
+        for (const placement of sheet.placements) if (chosen.includes(placement.id)) change(placement)
     }),
   )
 }
@@ -97,11 +84,13 @@ const hundredth = (v: number) => Math.round(v * 100) / 100
 export function moveToSheet(workbench: Workbench, chosen: Chosen, to: string): void {
   void workbench.edit((project) =>
     makeEdit(project, `Move ${nameOfChosen(project, chosen)} to another sheet`, ({ layout }) => {
-      const from = layout.sheets.find((s) => s.id === chosen.sheet)
       const target = layout.sheets.find((s) => s.id === to)
-      if (!from || !target || from === target) return
-      target.placements.push(...from.placements.filter((_, i) => chosen.indexes.includes(i)))
-      from.placements = from.placements.filter((_, i) => !chosen.indexes.includes(i))
+      if (!target) return
+      for (const sheet of layout.sheets) {
+        if (sheet === target) continue
+        target.placements.push(...sheet.placements.filter((p) => chosen.includes(p.id)))
+        sheet.placements = sheet.placements.filter((p) => !chosen.includes(p.id))
+      }
     }),
   )
 }
@@ -115,20 +104,20 @@ export function repeatOnSheet(
 ): void {
   void workbench.edit((project) => {
     const piece = project.pieces[pieceId]
-    const count = grid.across * grid.down
-    return makeEdit(project, `Repeat “${piece?.name}” ${count} times`, (draft) => {
+    const copies = grid.across * grid.down
+    return makeEdit(project, `Repeat “${piece?.name}” ${copies} times`, (draft) => {
       const { layout } = draft
       const sheet = layout.sheets.find((s) => s.id === sheetId)
       const found = draft.pieces[pieceId]
       if (!sheet || !found || !piece) return
-      const area = usableArea(sheet, layout)
+      const area = usableArea(sheet, draft)
       const others = sheet.placements.filter((p) => p.piece !== pieceId)
       for (const s of layout.sheets) s.placements = s.placements.filter((p) => p.piece !== pieceId)
       layout.unplaced = layout.unplaced.filter((u) => u.piece !== pieceId)
-      found.copies = Math.min(500, count)
+      found.copies = Math.min(500, copies)
       sheet.placements = repeat(
         pieceId,
-        sizeOfPiece(project, piece),
+        shapeOfPiece(project, piece).size,
         grid,
         { x: area.minX, y: area.minY },
         layout.spacing,
@@ -140,52 +129,57 @@ export function repeatOnSheet(
 }
 
 /** Moves one placement against a side of what can be worked on, or several against one another. */
-export function alignOnSheet(workbench: Workbench, chosen: Chosen, side: Side): void {
-  void workbench.edit((project) =>
-    makeEdit(project, `Align to the ${side}`, ({ layout }) => {
-      const sheet = layout.sheets.find((s) => s.id === chosen.sheet)
-      if (!sheet) return
-      const free = freeOn(project, sheet, chosen.indexes)
-      const moves = alignAll(
-        free.map((f) => f.box),
-        usableArea(sheet, layout),
-        side,
-      )
-      free.forEach(({ placement }, i) => {
-        placement.x += moves[i]!.x
-        placement.y += moves[i]!.y
-      })
-    }),
-  )
+export function alignOnSheet(workbench: Workbench, sheetId: string, chosen: Chosen, side: Side): void {
+  shift(workbench, `Align to the ${side}`, sheetId, chosen, (boxes, area) => alignAll(boxes, area, side))
 }
 
 /**
  * Spaces out evenly along one axis: three placements or more between the outermost of them, else all of the sheet from
  * side to side of what can be worked on.
  */
-export function distributeOnSheet(workbench: Workbench, chosen: Chosen, axis: 'x' | 'y'): void {
-  void workbench.edit((project) =>
-    makeEdit(project, `Space out evenly ${axis === 'x' ? 'across' : 'down'}`, ({ layout }) => {
-      const sheet = layout.sheets.find((s) => s.id === chosen.sheet)
-      if (!sheet) return
-      const some = chosen.indexes.length > 2
-      const free = freeOn(project, sheet, some ? chosen.indexes : [...sheet.placements.keys()])
-      const boxes = free.map((f) => f.box)
-      const moves = distribute(boxes, some ? uniteBoxes(boxes) : usableArea(sheet, layout), axis)
-      free.forEach(({ placement }, i) => {
-        placement[axis] += moves[i]!
-      })
-    }),
+export function distributeOnSheet(
+  workbench: Workbench,
+  sheetId: string,
+  chosen: Chosen,
+  axis: 'x' | 'y',
+): void {
+  const some = chosen.length > 2
+  const label = `Space out evenly ${axis === 'x' ? 'across' : 'down'}`
+  shift(workbench, label, sheetId, some ? chosen : null, (boxes, area) =>
+    distribute(boxes, some ? uniteBoxes(boxes) : area, axis).map((by) => ({ x: 0, y: 0, [axis]: by })),
   )
 }
 
-/** Placements that are not locked, with the boxes that they cover. */
-const freeOn = (project: Project, sheet: Sheet, indexes: readonly number[]) =>
-  indexes.flatMap((index) => {
-    const placement = sheet.placements[index]
-    const piece = placement && project.pieces[placement.piece]
-    return piece && !placement.locked ? [{ placement, box: laidBox(project, piece, placement) }] : []
+/** Moves what is chosen of a sheet, or all of it, by what its boxes ask for; what is locked stays. */
+function shift(
+  workbench: Workbench,
+  label: string,
+  sheetId: string,
+  chosen: Chosen | null,
+  moves: (boxes: Box[], area: Box) => { x: number; y: number }[],
+): void {
+  void workbench.edit((project) => {
+    const sheet = project.layout.sheets.find((s) => s.id === sheetId)
+    const free = (sheet ? laidOn(project, sheet) : []).filter(
+      ({ placement: p }) => !p.locked && (chosen?.includes(p.id) ?? true),
+    )
+    const by = sheet
+      ? moves(
+          free.map((f) => f.box),
+          usableArea(sheet, project),
+        )
+      : []
+    return makeEdit(project, label, ({ layout }) => {
+      const drafted = layout.sheets.find((s) => s.id === sheetId)
+      free.forEach(({ index }, i) => {
+        const placement = drafted?.placements[index]
+        if (!placement) return
+        placement.x += by[i]!.x
+        placement.y += by[i]!.y
+      })
+    })
   })
+}
 
 /** An id that no sheet bears yet. */
 function freshId({ sheets }: Layout): string {

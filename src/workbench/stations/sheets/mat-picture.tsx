@@ -1,5 +1,6 @@
 'use client'
-import type { Layout, Sheet } from '@/core/document/schema'
+import type { Layout, Sheet } from '@/core/document/layout'
+import type { PrintSettings } from '@/core/document/print'
 import { keepOut, marksOf } from '@/core/printing/marks'
 
 /** The mat under the sheet: a grid of centimetres. */
@@ -21,16 +22,16 @@ export function MatPicture({ layout, px }: { layout: Layout; px: number }) {
 /** Register marks with the squares that are kept free for them; lit when something lies there. */
 export function MarksPicture({
   sheet,
-  layout,
+  print,
   px,
   lit,
 }: {
   sheet: Sheet
-  layout: Layout
+  print: PrintSettings | null
   px: number
   lit: boolean
 }) {
-  const marks = layout.print?.marks
+  const marks = print?.marks
   if (!marks) return null
   const by = keepOut(marks)
   return (

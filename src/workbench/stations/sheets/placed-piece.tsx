@@ -1,13 +1,13 @@
 'use client'
-import { type KeyboardEvent, type PointerEvent, useId, useMemo } from 'react'
-import { linesOf, outlineOf } from '@/core/document/pieces'
-import type { Placement, Project } from '@/core/document/schema'
-import { flatten } from '@/core/geometry/flatten'
+import { type KeyboardEvent, useId, useMemo } from 'react'
+import type { Placement } from '@/core/document/layout'
+import type { Project } from '@/core/document/project'
+import { ROLE_STYLES, type StyledRole, styledRole } from '@/core/document/role-styles'
 import { writePath } from '@/core/geometry/path'
 import { offset, unite } from '@/core/geometry/regions'
-import { placementTransform } from '@/core/sheets/place'
-import { LINE_STYLES } from '@/kit/line-styles'
-import { PieceArt } from '../../drawing/piece-art'
+import { type PieceShape, shapeOfPiece } from '@/core/pieces/piece-shape'
+import { placementMap } from '@/core/sheets/place'
+import { PieceArt } from '../../board/layers/piece-art'
 
 type PlacedProps = {
   project: Project
@@ -15,7 +15,6 @@ type PlacedProps = {
   px: number
   wrong: boolean
   chosen: boolean
-  onPointerDown: (event: PointerEvent) => void
   onFocus: () => void
   onKeyDown: (event: KeyboardEvent) => void
 }
@@ -23,10 +22,12 @@ type PlacedProps = {
 /** A piece as it lies on its sheet, with its lines and what is printed on it. */
 export function PlacedPiece({ project, placement, px, wrong, chosen, ...handlers }: PlacedProps) {
   const piece = project.pieces[placement.piece]
-  const paths = useMemo(() => (piece ? pathsOf(project, piece.id) : null), [project, piece])
+  const shape = piece ? shapeOfPiece(project, piece) : null
+  const { looks, print } = project
+  const paths = useMemo(() => (shape ? pathsOf(shape, looks, print?.safe ?? 0) : null), [shape, looks, print])
   const clip = useId()
-  if (!piece || !paths) return null
-  const [a, b, c, d, e, f] = placementTransform(project, piece, placement)
+  if (!piece || !shape || !paths) return null
+  const [a, b, c, d, e, f] = placementMap(shape, placement)
   const name = `${piece.name}${piece.copies > 1 ? `, copy ${placement.copy + 1}` : ''}${placement.locked ? ', locked' : ''}${wrong ? ', overlaps, lies on a mark or leaves the margin' : ''}`
   return (
     // biome-ignore lint/a11y/useSemanticElements: a shape in a drawing cannot be a button element
@@ -35,20 +36,22 @@ export function PlacedPiece({ project, placement, px, wrong, chosen, ...handlers
       role="button"
       tabIndex={0}
       aria-label={name}
+      id={placement.id}
+      data-placement
       data-testid="placed"
       data-wrong={wrong}
       {...handlers}
     >
       <path
-        d={paths.outline}
+        d={paths.edges}
         fillRule="evenodd"
         fill={wrong ? 'rgb(163 39 29 / 0.2)' : chosen ? 'rgb(125 42 95 / 0.16)' : 'rgb(255 253 248 / 0.42)'}
-        stroke={wrong ? 'var(--alarm)' : LINE_STYLES.cut.colour}
+        stroke={wrong ? 'var(--alarm)' : ROLE_STYLES.cut.colour}
         strokeWidth={(chosen ? 2.6 : 1.5) * px}
       />
       <PieceArt lines={project.lines} piece={piece} opacity={0.85} />
       <clipPath id={clip}>
-        <path d={paths.outline} clipRule="evenodd" />
+        <path d={paths.edges} clipRule="evenodd" />
       </clipPath>
       <g clipPath={`url(#${clip})`} pointerEvents="none">
         {paths.fills.map(({ colour, d: path }) => (
@@ -71,10 +74,10 @@ export function PlacedPiece({ project, placement, px, wrong, chosen, ...handlers
           key={role}
           d={path}
           fill="none"
-          stroke={LINE_STYLES[role].colour}
-          strokeWidth={0.8 * LINE_STYLES[role].width * px}
-          strokeDasharray={LINE_STYLES[role].dash.map((x) => x * px * 0.8).join(' ')}
-          strokeLinecap={LINE_STYLES[role].round ? 'round' : 'butt'}
+          stroke={ROLE_STYLES[role].colour}
+          strokeWidth={0.8 * ROLE_STYLES[role].screen.width * px}
+          strokeDasharray={ROLE_STYLES[role].screen.dash.map((x) => x * px * 0.8).join(' ')}
+          strokeLinecap={ROLE_STYLES[role].round ? 'round' : 'butt'}
           pointerEvents="none"
         />
       ))}
@@ -82,30 +85,23 @@ export function PlacedPiece({ project, placement, px, wrong, chosen, ...handlers
   )
 }
 
-function pathsOf(project: Project, pieceId: string) {
-  const piece = project.pieces[pieceId]!
-  const edges = new Set([...piece.outline, ...piece.openings.flat()])
-  const byRole = new Map<keyof typeof LINE_STYLES, string>()
-  for (const line of linesOf(project, piece.lines))
-    if (!edges.has(line.id) && line.role !== 'skip')
-      byRole.set(line.role, (byRole.get(line.role) ?? '') + line.d)
+function pathsOf(shape: PieceShape, looks: Project['looks'], safe: number) {
+  const byRole = new Map<StyledRole, string>()
   const fills = new Map<string, string>()
-  for (const line of linesOf(project, piece.lines)) {
-    const fill = line.role === 'print' ? project.looks[line.look]?.fill : null
-    if (fill) fills.set(fill, (fills.get(fill) ?? '') + line.d)
+  const add = <K,>(to: Map<K, string>, key: K, d: string) => to.set(key, (to.get(key) ?? '') + d)
+  for (const { d } of shape.slits) add(byRole, 'cut', d)
+  for (const line of shape.lines) {
+    const { role, look, d } = line
+    if (role !== 'cut' && role !== 'skip') add(byRole, styledRole(line), d)
+    const fill = role === 'print' ? looks[look]?.fill : null
+    if (fill) add(fills, fill, d)
   }
-  const outline = outlineOf(project, piece)
-  const safe = project.layout.print?.safe ?? 0
-  const isPrinted = fills.size > 0 || piece.art?.front
-  const within = isPrinted && safe > 0 ? offset(unite([flatten(outline, 0.05)]), -safe) : []
+  const isPrinted = fills.size > 0 || shape.piece.art?.front
+  const within = isPrinted && safe > 0 ? offset(unite([shape.ring]), -safe) : []
   return {
+    edges: shape.edges.map(writePath).join(''),
     safe: within.map(ringPath).join(''),
     fills: [...fills].map(([colour, d]) => ({ colour, d })),
-    outline:
-      writePath(outline) +
-      linesOf(project, piece.openings.flat())
-        .map((l) => l.d)
-        .join(''),
     inner: [...byRole].map(([role, d]) => ({ role, d })),
   }
 }

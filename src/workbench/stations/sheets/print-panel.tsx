@@ -1,64 +1,61 @@
 'use client'
-import { type PrintSettings, USUAL_PRINT } from '@/core/document/schema'
+import { type PrintSettings, USUAL_PRINT } from '@/core/document/print'
 import { marginOfSheet } from '@/core/sheets/usable-area'
 import { formatLength } from '@/core/units/length'
-import { Check, Choice, Select } from '@/kit/choice'
+import { Check } from '@/kit/check'
 import { LengthField } from '@/kit/field'
+import { Select } from '@/kit/select'
 import { Muted, Pairs, Section } from '@/kit/surface'
 import { useProject, useWorkbench } from '../../store/context'
 import { changeLayout } from './layout-edits'
+
+const MARKS = [
+  { value: '4', title: 'in four corners' },
+  { value: '3', title: 'in three corners' },
+  { value: '0', title: 'none' },
+] as const
 
 /** Whether sheets are printed before they are cut, with register marks and bleed. */
 export function PrintPanel() {
   const workbench = useWorkbench()
   const layout = useProject((s) => s.project.layout)
-  const print = layout.print ?? null
+  const print = useProject((s) => s.project.print)
   const unit = useProject((s) => s.project.unit)
   const set = (label: string, next: PrintSettings | null) =>
-    void changeLayout(workbench, label, (layout) => {
-      layout.print = next
+    void changeLayout(workbench, label, (draft) => {
+      draft.print = next
     })
   const marks = print?.marks ?? null
-  const margin = marginOfSheet(layout)
+  const margin = marginOfSheet({ layout, print })
   const setMarks = (label: string, some: Partial<NonNullable<PrintSettings['marks']>>) =>
     print && marks && set(label, { ...print, marks: { ...marks, ...some } })
   const hidden = print && marks && marks.inset - marks.size / 2 < print.border
   return (
     <Section data-testid="print">
       <h2>Print, then cut</h2>
-      <Check>
-        <input
-          type="checkbox"
-          checked={print !== null}
-          onChange={(e) =>
-            e.target.checked ? set('Print before cutting', USUAL_PRINT) : set('Cut without printing', null)
-          }
-        />
+      <Check
+        isSelected={print !== null}
+        onChange={(on) => (on ? set('Print before cutting', USUAL_PRINT) : set('Cut without printing', null))}
+      >
         Sheets are printed first
       </Check>
       {print ? (
         <>
           <Pairs style={{ margin: '8px 0' }}>
-            <Choice>
-              Register marks
-              <Select
-                value={marks?.corners ?? 0}
-                onChange={(e) => {
-                  const corners = Number(e.target.value)
-                  set('Change the register marks', {
-                    ...print,
-                    marks:
-                      corners === 0
-                        ? null
-                        : { ...(marks ?? USUAL_PRINT.marks!), corners: corners === 3 ? 3 : 4 },
-                  })
-                }}
-              >
-                <option value={4}>in four corners</option>
-                <option value={3}>in three corners</option>
-                <option value={0}>none</option>
-              </Select>
-            </Choice>
+            <Select
+              label="Register marks"
+              value={String(marks?.corners ?? 0) as '0' | '3' | '4'}
+              choices={MARKS}
+              onChange={(corners) =>
+                set('Change the register marks', {
+                  ...print,
+                  marks:
+                    corners === '0'
+                      ? null
+                      : { ...(marks ?? USUAL_PRINT.marks!), corners: corners === '3' ? 3 : 4 },
+                })
+              }
+            />
             <LengthField
               label="Bleed"
               mm={print.bleed}
@@ -109,30 +106,20 @@ export function PrintPanel() {
               onCommit={(border) => set('Change the printer’s border', { ...print, border })}
             />
           </Pairs>
-          <Check>
-            <input
-              type="checkbox"
-              checked={print.lines}
-              onChange={(e) =>
-                set(e.target.checked ? 'Print cut and score lines' : 'Print no cut and score lines', {
-                  ...print,
-                  lines: e.target.checked,
-                })
-              }
-            />
+          <Check
+            isSelected={print.lines}
+            onChange={(lines) =>
+              set(lines ? 'Print cut and score lines' : 'Print no cut and score lines', { ...print, lines })
+            }
+          >
             Print cut and score lines too
           </Check>
-          <Check>
-            <input
-              type="checkbox"
-              checked={print.bothSides ?? false}
-              onChange={(e) =>
-                set(e.target.checked ? 'Print the backs too' : 'Leave the backs blank', {
-                  ...print,
-                  bothSides: e.target.checked,
-                })
-              }
-            />
+          <Check
+            isSelected={print.bothSides ?? false}
+            onChange={(bothSides) =>
+              set(bothSides ? 'Print the backs too' : 'Leave the backs blank', { ...print, bothSides })
+            }
+          >
             Print the backs too
           </Check>
           {hidden ? (

@@ -1,43 +1,34 @@
 'use client'
-import { type KeyboardEvent, type PointerEvent, useMemo, useRef, useState } from 'react'
+import { type KeyboardEvent, useMemo, useRef, useState } from 'react'
 import styled from 'styled-components'
-import type { Placement, Project, Sheet } from '@/core/document/schema'
-import { type Box, uniteBoxes } from '@/core/geometry/measure'
+import type { Placement, Sheet } from '@/core/document/layout'
+import type { Project } from '@/core/document/project'
+import { uniteBoxes } from '@/core/geometry/measure'
+import type { Point } from '@/core/geometry/point'
 import { checkSheet } from '@/core/sheets/check'
-import { laidBox } from '@/core/sheets/place'
+import { laidOn } from '@/core/sheets/place'
 import { snap } from '@/core/sheets/snap'
 import { usableArea } from '@/core/sheets/usable-area'
 import { formatLength } from '@/core/units/length'
 import { Muted } from '@/kit/surface'
-import { paperTint } from '../../drawing/paper-tint'
-import { RULER, Rulers } from '../../drawing/rulers'
-import { useView } from '../../drawing/use-view'
+import { Board } from '../../board/board'
+import type { BoardDrag } from '../../board/gestures'
+import { paperTint } from '../../board/paper-tint'
+import { RULER } from '../../board/rulers'
+import type { View } from '../../board/view'
 import { useProject, useWorkbench } from '../../store/context'
 import { type Chosen, lockPlacements, mirrorPlacements, movePlacements, turnPlacements } from './layout-edits'
 import { MarksPicture, MatPicture } from './mat-picture'
+import { useLayoutShown } from './nesting-frame'
 import { PlacedPiece } from './placed-piece'
 
-const Board = styled.div`
-  position: relative;
-  flex: 1;
-  min-width: 0;
-  overflow: hidden;
-  background: var(--ground);
-  touch-action: none;
-  > svg {
-    position: absolute;
-    inset: 0;
-    width: 100%;
-    height: 100%;
-  }
+const Pieces = styled.svg`
   g[role='button'] {
     cursor: move;
     outline: none;
   }
 `
-
-type Drag = { indexes: readonly number[]; x: number; y: number; dx: number; dy: number }
-type Props = { sheet: Sheet | undefined; chosen: Chosen | null; onChosen: (chosen: Chosen | null) => void }
+type Drag = { chosen: Chosen; by: Point }
 
 /** What the arrow keys move by, mm; ten times as much with the shift key. */
 const NUDGES: Record<string, readonly [x: number, y: number]> = {
@@ -49,87 +40,80 @@ const NUDGES: Record<string, readonly [x: number, y: number]> = {
 const byStep = ([x, y]: readonly [number, number], step: number) => ({ x: x * step, y: y * step })
 
 /** One sheet on its mat; pieces are dragged, nudged and turned, and what is wrong shows while it happens. */
-export function SheetBoard({ sheet, chosen, onChosen }: Props) {
+export function SheetBoard() {
+  const { sheet } = useLayoutShown()
+  return sheet ? (
+    <OpenSheet key={sheet.id} sheet={sheet} />
+  ) : (
+    <Muted style={{ flex: 1, padding: 60 }}>
+      No sheet yet. Pieces with a paper are laid out by “Lay out”.
+    </Muted>
+  )
+}
+
+function OpenSheet({ sheet }: { sheet: Sheet }) {
   const workbench = useWorkbench()
   const project = useProject((s) => s.project)
-  const paper = useProject((s) => s.papers.find((p) => p.id === sheet?.paper))
+  const chosen = useProject((s) => s.chosenPlacements)
   const { layout, unit } = project
   const extent = useMemo(
     () => ({
       minX: -layout.sheetAt.x,
       minY: -layout.sheetAt.y,
-      maxX: Math.max(layout.mat.width - layout.sheetAt.x, sheet?.width ?? 0),
-      maxY: Math.max(layout.mat.height - layout.sheetAt.y, sheet?.height ?? 0),
+      maxX: Math.max(layout.mat.width - layout.sheetAt.x, sheet.width),
+      maxY: Math.max(layout.mat.height - layout.sheetAt.y, sheet.height),
     }),
-    [layout.mat, layout.sheetAt, sheet?.width, sheet?.height],
+    [layout.mat, layout.sheetAt, sheet.width, sheet.height],
   )
-  const { element, size, view, pan, onKey } = useView(extent)
   const [drag, setDrag] = useState<Drag | null>(null)
   const pointing = useRef(false)
-  const [panning, setPanning] = useState<{ x: number; y: number } | null>(null)
 
-  const shown = useMemo(
-    () => moved(project, sheet, drag, SNAP / view.scale),
-    [project, sheet, drag, view.scale],
-  )
-  const check = useMemo(() => (shown ? checkSheet(project, shown, layout) : null), [project, shown, layout])
-  if (!sheet || !shown || !check)
-    return (
-      <Board ref={element}>
-        <Muted style={{ padding: 60 }}>No sheet yet. Pieces with a paper are laid out by “Lay out”.</Muted>
-      </Board>
-    )
-
-  const wrong = new Set([...check.outside, ...check.onMarks, ...check.overlapping.flat()])
-  const area = usableArea(sheet, layout)
-  const indexes = chosen?.sheet === sheet.id ? chosen.indexes : []
-  const choose = (some: readonly number[]) =>
-    onChosen(some.length > 0 ? { sheet: sheet.id, indexes: some } : null)
   /** Puts one to the chosen, or takes it from them. */
-  const toggle = (index: number) =>
-    choose(indexes.includes(index) ? indexes.filter((i) => i !== index) : [...indexes, index])
-  const take = (event: PointerEvent, index: number) => {
-    event.stopPropagation()
+  const toggle = (id: string) =>
+    workbench.choosePlacements(chosen.includes(id) ? chosen.filter((c) => c !== id) : [...chosen, id])
+
+  const begin = (_: Point, event: PointerEvent, view: View): BoardDrag | null => {
+    const id = event.target instanceof Element ? event.target.closest('[data-placement]')?.id : undefined
+    if (!id) {
+      workbench.choosePlacements([])
+      return null
+    }
     pointing.current = true
+    const release = () => {
+      pointing.current = false
+      setDrag(null)
+    }
     if (event.shiftKey) {
-      toggle(index)
-      return
+      toggle(id)
+      return { move: () => {}, end: release, cancel: release }
     }
-    element.current?.setPointerCapture(event.pointerId)
-    const taken = indexes.includes(index) ? indexes : [index]
-    choose(taken)
-    setDrag({ indexes: taken, x: event.clientX, y: event.clientY, dx: 0, dy: 0 })
-  }
-  const onPointerMove = (event: PointerEvent) => {
-    if (drag)
-      setDrag({
-        ...drag,
-        dx: (event.clientX - drag.x) / view.scale,
-        dy: (event.clientY - drag.y) / view.scale,
-      })
-    else if (panning) {
-      pan(event.clientX - panning.x, event.clientY - panning.y)
-      setPanning({ x: event.clientX, y: event.clientY })
+    const taken = chosen.includes(id) ? chosen : [id]
+    workbench.choosePlacements(taken)
+    const byOf = (to: Point, from: Point) => ({
+      x: (to.x - from.x) / view.scale,
+      y: (to.y - from.y) / view.scale,
+    })
+    let by = { x: 0, y: 0 }
+    return {
+      move: (to, from) => {
+        by = byOf(to, from)
+        setDrag({ chosen: taken, by })
+      },
+      end: (_to, isMoved) => {
+        release()
+        if (!isMoved) return
+        // What is dragged moves as one, so the first that is free tells how far.
+        const first = sheet.placements.find((p) => taken.includes(p.id) && !p.locked)
+        const shown = moved(project, sheet, { chosen: taken, by }, SNAP / view.scale)
+        const to = shown.placements.find((p) => p.id === first?.id)
+        if (first && to) movePlacements(workbench, taken, { x: to.x - first.x, y: to.y - first.y })
+      },
+      cancel: release,
     }
   }
-  const onPointerUp = () => {
-    setPanning(null)
-    pointing.current = false
-    if (!drag) return
-    setDrag(null)
-    // What is dragged moves as one, so the first that is free tells how far.
-    const first = drag.indexes.find((i) => !sheet.placements[i]?.locked)
-    if (first === undefined || Math.hypot(drag.dx, drag.dy) < 0.2) return
-    const [from, to] = [sheet.placements[first], shown.placements[first]]
-    if (from && to)
-      movePlacements(
-        workbench,
-        { sheet: sheet.id, indexes: drag.indexes },
-        { x: to.x - from.x, y: to.y - from.y },
-      )
-  }
-  const onPieceKey = (event: KeyboardEvent, index: number) => {
-    const all: Chosen = { sheet: sheet.id, indexes: indexes.includes(index) ? indexes : [index] }
+
+  const onPieceKey = (event: KeyboardEvent, placement: Placement) => {
+    const all = chosen.includes(placement.id) ? chosen : [placement.id]
     // Keys held with these are the browser's.
     if (event.ctrlKey || event.metaKey || event.altKey) return
     const nudge = NUDGES[event.key]
@@ -138,75 +122,95 @@ export function SheetBoard({ sheet, chosen, onChosen }: Props) {
       : {
           r: () => turnPlacements(workbench, all),
           m: () => mirrorPlacements(workbench, all),
-          l: () => lockPlacements(workbench, all, !sheet.placements[index]?.locked),
-          ' ': () => toggle(index),
-          escape: () => choose([index]),
+          l: () => lockPlacements(workbench, all, !placement.locked),
+          ' ': () => toggle(placement.id),
+          escape: () => workbench.choosePlacements([placement.id]),
         }[event.key.toLowerCase()]
     if (!act) return
     event.preventDefault()
     event.stopPropagation()
     act()
   }
+  const onFocus = (id: string) => {
+    if (!pointing.current && chosen.length < 2) workbench.choosePlacements([id])
+  }
   return (
     <Board
-      ref={element}
-      role="application"
-      aria-label="Sheet on its mat. Tab goes from piece to piece; space chooses several; arrow keys move, r turns, m mirrors, l locks."
-      tabIndex={0}
-      onKeyDown={(e) => onKey(e.key) && e.preventDefault()}
-      onPointerDown={(e) => {
-        onChosen(null)
-        setPanning({ x: e.clientX, y: e.clientY })
-      }}
-      onPointerMove={onPointerMove}
-      onPointerUp={onPointerUp}
+      name={`sheet-board-${sheet.id}`}
+      label="Sheet on its mat. Tab goes from piece to piece; space chooses several; arrow keys move, r turns, m mirrors, l locks."
+      extent={extent}
+      begin={begin}
+      style={{ cursor: 'grab' }}
     >
-      {/* biome-ignore lint/a11y/noSvgWithoutTitle: each piece in it has a name of its own */}
-      <svg>
-        <g transform={`translate(${view.x} ${view.y}) scale(${view.scale})`}>
-          <MatPicture layout={layout} px={1 / view.scale} />
-          <rect
-            width={sheet.width}
-            height={sheet.height}
-            fill={paper ? paperTint(paper.colour) : '#fffdf8'}
-            style={{ filter: 'drop-shadow(0 2px 4px rgb(43 26 47 / 0.25))' }}
-          />
-          <rect
-            x={area.minX}
-            y={area.minY}
-            width={area.maxX - area.minX}
-            height={area.maxY - area.minY}
-            fill="none"
-            stroke="var(--ink-soft)"
-            strokeWidth={1 / view.scale}
-            strokeDasharray={`${2 / view.scale} ${4 / view.scale}`}
-          />
-          <MarksPicture sheet={sheet} layout={layout} px={1 / view.scale} lit={check.onMarks.length > 0} />
-          {shown.placements.map((placement, index) => (
-            <PlacedPiece
-              // biome-ignore lint/suspicious/noArrayIndexKey: a placement is known by its place in the list
-              key={index}
-              project={project}
-              placement={placement}
-              px={1 / view.scale}
-              wrong={wrong.has(index)}
-              chosen={indexes.includes(index)}
-              onPointerDown={(e) => take(e, index)}
-              onFocus={() => !pointing.current && indexes.length < 2 && choose([index])}
-              onKeyDown={(e) => onPieceKey(e, index)}
-            />
-          ))}
-        </g>
-      </svg>
-      <Rulers view={view} size={size} unit={unit} />
-      <span style={{ position: 'absolute', left: RULER + 12, top: RULER + 8 }}>
-        <Muted as="span">
-          {layout.sheetAt.x === 0 && layout.sheetAt.y === 0
-            ? 'Lay the sheet in the upper left corner of the mat.'
-            : `Lay the sheet ${formatLength(layout.sheetAt.x, unit)} ${unit} from the left and ${formatLength(layout.sheetAt.y, unit)} ${unit} from the top of the mat.`}
-        </Muted>
-      </span>
+      {(view) => (
+        <>
+          <SheetLayers sheet={sheet} drag={drag} view={view} onFocus={onFocus} onPieceKey={onPieceKey} />
+          <span style={{ position: 'absolute', left: RULER + 12, top: RULER + 8, pointerEvents: 'none' }}>
+            <Muted as="span">
+              {layout.sheetAt.x === 0 && layout.sheetAt.y === 0
+                ? 'Lay the sheet in the upper left corner of the mat.'
+                : `Lay the sheet ${formatLength(layout.sheetAt.x, unit)} ${unit} from the left and ${formatLength(layout.sheetAt.y, unit)} ${unit} from the top of the mat.`}
+            </Muted>
+          </span>
+        </>
+      )}
     </Board>
+  )
+}
+
+type LayersProps = {
+  sheet: Sheet
+  drag: Drag | null
+  view: View
+  onFocus: (id: string) => void
+  onPieceKey: (event: KeyboardEvent, placement: Placement) => void
+}
+
+/** Mat, sheet, marks and pieces; pieces that are dragged lie where the pointer holds them. */
+function SheetLayers({ sheet, drag, view, onFocus, onPieceKey }: LayersProps) {
+  const project = useProject((s) => s.project)
+  const paper = useProject((s) => s.papers.find((p) => p.id === sheet.paper))
+  const chosen = useProject((s) => s.chosenPlacements)
+  const px = 1 / view.scale
+  const shown = useMemo(() => moved(project, sheet, drag, SNAP * px), [project, sheet, drag, px])
+  const check = useMemo(() => checkSheet(project, shown), [project, shown])
+  const wrong = new Set([...check.outside, ...check.onMarks, ...check.overlapping.flat()])
+  const area = usableArea(sheet, project)
+  return (
+    <Pieces>
+      <g transform={`translate(${view.x} ${view.y}) scale(${view.scale})`}>
+        <MatPicture layout={project.layout} px={px} />
+        <rect
+          width={sheet.width}
+          height={sheet.height}
+          fill={paper ? paperTint(paper.colour) : '#fffdf8'}
+          style={{ filter: 'drop-shadow(0 2px 4px rgb(43 26 47 / 0.25))' }}
+        />
+        <rect
+          x={area.minX}
+          y={area.minY}
+          width={area.maxX - area.minX}
+          height={area.maxY - area.minY}
+          fill="none"
+          stroke="var(--ink-soft)"
+          strokeWidth={px}
+          strokeDasharray={`${2 * px} ${4 * px}`}
+        />
+        <MarksPicture sheet={sheet} print={project.print} px={px} lit={check.onMarks.length > 0} />
+        {shown.placements.map((placement, index) => (
+          <PlacedPiece
+            key={placement.id}
+            project={project}
+            placement={placement}
+            px={px}
+            wrong={wrong.has(index)}
+            chosen={chosen.includes(placement.id)}
+            onFocus={() => onFocus(placement.id)}
+            onKeyDown={(e) => onPieceKey(e, placement)}
+          />
+        ))}
+      </g>
+    </Pieces>
   )
 }
 
@@ -214,28 +218,19 @@ export function SheetBoard({ sheet, chosen, onChosen }: Props) {
 const SNAP = 7
 
 /** The sheet with the dragged pieces where the pointer holds them, drawn to edges near by. */
-function moved(
-  project: Project,
-  sheet: Sheet | undefined,
-  drag: Drag | null,
-  reach: number,
-): Sheet | undefined {
-  if (!sheet || !drag) return sheet
-  const { layout } = project
-  const boxOf = (p: Placement): Box | null => {
-    const piece = project.pieces[p.piece]
-    return piece ? laidBox(project, piece, p) : null
-  }
-  const isDragged = (p: Placement, i: number) => drag.indexes.includes(i) && !p.locked
-  const by = { x: drag.dx, y: drag.dy }
-  const carried = sheet.placements
-    .filter(isDragged)
-    .flatMap((p) => boxOf({ ...p, x: p.x + by.x, y: p.y + by.y }) ?? [])
+function moved(project: Project, sheet: Sheet, drag: Drag | null, reach: number): Sheet {
+  if (!drag) return sheet
+  const laid = laidOn(project, sheet)
+  const isDragged = (p: Placement) => drag.chosen.includes(p.id) && !p.locked
+  const { x, y } = drag.by
+  const carried = laid
+    .filter((l) => isDragged(l.placement))
+    .map(({ box }) => ({ minX: box.minX + x, maxX: box.maxX + x, minY: box.minY + y, maxY: box.maxY + y }))
   if (carried.length === 0) return sheet
-  const others = sheet.placements.flatMap((p, i) => (isDragged(p, i) ? [] : (boxOf(p) ?? [])))
-  const snapped = snap(uniteBoxes(carried), others, usableArea(sheet, layout), layout.spacing, reach)
-  const placements = sheet.placements.map((p, i) =>
-    isDragged(p, i) ? { ...p, x: p.x + by.x + snapped.x, y: p.y + by.y + snapped.y } : p,
+  const others = laid.filter((l) => !isDragged(l.placement)).map((l) => l.box)
+  const snapped = snap(uniteBoxes(carried), others, usableArea(sheet, project), project.layout.spacing, reach)
+  const placements = sheet.placements.map((p) =>
+    isDragged(p) ? { ...p, x: p.x + x + snapped.x, y: p.y + y + snapped.y } : p,
   )
   return { ...sheet, placements }
 }

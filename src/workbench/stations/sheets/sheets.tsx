@@ -2,22 +2,24 @@
 import { LayoutGrid } from 'lucide-react'
 import { useEffect, useMemo, useRef } from 'react'
 import styled from 'styled-components'
-import type { Layout, Project, Sheet } from '@/core/document/schema'
+import type { Layout, Sheet } from '@/core/document/layout'
+import type { Project } from '@/core/document/project'
+import { sheetsBehind } from '@/core/sheets/behind'
 import { densityOf } from '@/core/sheets/check'
 import { offcutOf } from '@/core/sheets/nest'
+import { count } from '@/core/units/count'
 import { formatSize } from '@/core/units/length'
 import { Button, QuietButton } from '@/kit/button'
 import { LengthField } from '@/kit/field'
 import { Muted, Pairs, Row, Section, Tag } from '@/kit/surface'
 import { Swatch } from '../../shelf/shelf'
 import { useDerived, useProject, useWorkbench } from '../../store/context'
-import { sheetsBehind } from './behind'
 import { ChosenPlacement } from './chosen-placement'
-import { type Chosen, changeLayout, keepOffcut, layOut } from './layout-edits'
+import { changeLayout, keepOffcut, layOut } from './layout-edits'
+import { useLayoutShown, useNestingShown } from './nesting-frame'
 import { NestingPanel } from './nesting-panel'
 import { PrintPanel } from './print-panel'
 import { useCheck } from './use-check'
-import type { Nesting } from './use-nesting'
 
 const SheetLeaf = styled.button`
   display: grid;
@@ -37,14 +39,6 @@ const SheetLeaf = styled.button`
     box-shadow: 0 0 0 2.5px var(--plum);
   }
 `
-type Props = {
-  sheetId: string | null
-  onSheet: (id: string) => void
-  chosen: Chosen | null
-  onChosen: (chosen: Chosen | null) => void
-  nesting: Nesting
-}
-
 type Measure = {
   label: string
   /** what the edit is called */
@@ -127,12 +121,16 @@ const meanDensity = (project: Project, sheets: readonly Sheet[]): number =>
   sheets.reduce((sum, s) => sum + densityOf(project, s), 0) / Math.max(1, sheets.length)
 
 /** The mat, the sheets on it, and what does not fit. */
-export function Sheets({ sheetId, onSheet, chosen, onChosen, nesting }: Props) {
+export function Sheets() {
   const workbench = useWorkbench()
+  const nesting = useNestingShown()
+  const { sheet: shown } = useLayoutShown()
+  const sheetId = shown?.id ?? null
+  const chosen = useProject((s) => s.chosenPlacements)
   const project = useProject((s) => s.project)
   const papers = useProject((s) => s.papers)
   const { layout, pieces, unit } = project
-  const behind = sheetsBehind(pieces, layout)
+  const behind = sheetsBehind(project)
   const began = useRef(false)
 
   useEffect(() => {
@@ -151,15 +149,14 @@ export function Sheets({ sheetId, onSheet, chosen, onChosen, nesting }: Props) {
   const densities = useDerived((p) => p.layout.sheets.map((s) => densityOf(p, s)))
   const { overlapping, outside, onMarks } = useCheck(sheetId)
   const sheet = layout.sheets.find((s) => s.id === sheetId)
-  const here =
-    chosen?.sheet === sheet?.id && chosen?.indexes.some((i) => sheet?.placements[i]) ? chosen : null
+  const here = chosen.filter((id) => sheet?.placements.some((p) => p.id === id))
   const paper = papers.find((p) => p.id === sheet?.paper)
   const offcut = useMemo(() => (sheet ? offcutOf(project, sheet) : null), [project, sheet])
   return (
     <>
       <Section>
         <Row style={{ justifyContent: 'space-between', marginBottom: 10 }}>
-          <h2>{layout.sheets.length === 1 ? '1 sheet' : `${layout.sheets.length} sheets`}</h2>
+          <h2>{count(layout.sheets.length, 'sheet')}</h2>
           <Button onPress={() => void layOut(workbench)}>
             <LayoutGrid size={16} /> Lay out
           </Button>
@@ -180,7 +177,7 @@ export function Sheets({ sheetId, onSheet, chosen, onChosen, nesting }: Props) {
             <SheetLeaf
               key={s.id}
               aria-pressed={s.id === sheetId}
-              onClick={() => onSheet(s.id)}
+              onClick={() => workbench.lookAtSheet(s.id)}
               data-testid="sheet"
             >
               <Swatch style={{ background: paper?.colour }} />
@@ -190,9 +187,7 @@ export function Sheets({ sheetId, onSheet, chosen, onChosen, nesting }: Props) {
               <Muted as="span">
                 {paper?.name ?? 'paper that is gone'}, {formatSize(s, unit)}
               </Muted>
-              <Muted as="span">
-                {s.placements.length === 1 ? '1 piece' : `${s.placements.length} pieces`}
-              </Muted>
+              <Muted as="span">{count(s.placements.length, 'piece')}</Muted>
             </SheetLeaf>
           )
         })}
@@ -206,13 +201,13 @@ export function Sheets({ sheetId, onSheet, chosen, onChosen, nesting }: Props) {
         {outside.length > 0 ? <Tag $tone="alarm">{outside.length} out of the margin here</Tag> : null}{' '}
         {onMarks.length > 0 ? <Tag $tone="alarm">{onMarks.length} on a register mark here</Tag> : null}
       </Section>
-      {sheet && here ? <ChosenPlacement sheet={sheet} chosen={here} onChosen={onChosen} /> : null}
-      {layout.sheets.length > 0 && !here ? (
+      {sheet && here.length > 0 ? <ChosenPlacement sheet={sheet} chosen={here} /> : null}
+      {layout.sheets.length > 0 && here.length === 0 ? (
         <NestingPanel
           nesting={nesting}
           used={(best) =>
             best
-              ? `${best.sheets.length === 1 ? '1 sheet' : `${best.sheets.length} sheets`}, ${Math.round(100 * meanDensity(project, best.sheets))} % used`
+              ? `${count(best.sheets.length, 'sheet')}, ${Math.round(100 * meanDensity(project, best.sheets))} % used`
               : ''
           }
         />
@@ -229,7 +224,7 @@ export function Sheets({ sheetId, onSheet, chosen, onChosen, nesting }: Props) {
               unit={unit}
               min={least}
               max={most}
-              onCommit={(v) => void changeLayout(workbench, change, (l) => set(l, v))}
+              onCommit={(v) => void changeLayout(workbench, change, (draft) => set(draft.layout, v))}
             />
           ))}
         </Pairs>

@@ -10,6 +10,6 @@ export function useCheck(sheetId: string | null): SheetCheck {
   const project = useProject((s) => s.project)
   return useMemo(() => {
     const sheet = project.layout.sheets.find((s) => s.id === sheetId)
-    return sheet ? checkSheet(project, sheet, project.layout) : NOTHING
+    return sheet ? checkSheet(project, sheet) : NOTHING
   }, [project, sheetId])
 }

@@ -1,8 +1,9 @@
 'use client'
 import { proxy } from 'comlink'
 import { useCallback, useEffect, useRef, useState } from 'react'
-import { makeEdit } from '@/core/document/edits'
+import { layEdit } from '@/core/sheets/lay-out'
 import type { Laying, NestOptions } from '@/core/sheets/nest'
+import { count } from '@/core/units/count'
 import { useWorkbench } from '../../store/context'
 
 export type Nesting = {
@@ -34,12 +35,8 @@ export function useNesting(): Nesting {
         .nest(workbench.store.getState().papers, options, tell)
         .then((found) => {
           if (!found) return
-          const sheets = found.sheets.length === 1 ? '1 sheet' : `${found.sheets.length} sheets`
           return workbench.edit((project) =>
-            makeEdit(project, `Nest the pieces on ${sheets}`, ({ layout }) => {
-              layout.sheets = found.sheets
-              layout.unplaced = found.unplaced
-            }),
+            layEdit(project, found, `Nest the pieces on ${count(found.sheets.length, 'sheet')}`),
           )
         })
         .catch((error: Error) => workbench.say({ message: error.message, tone: 'alarm' }))

@@ -1,11 +1,10 @@
-import { notFound } from 'next/navigation'
-import { isStation } from '@/workbench/stations/stations'
-
-export const dynamic = 'force-dynamic'
+'use client'
+import { notFound, useParams } from 'next/navigation'
+import { STATIONS } from '@/workbench/stations/stations'
 
 /** The station is drawn by the layout; this only says which addresses there are. */
-export default async function StationPage({ params }: { params: Promise<{ station: string }> }) {
-  const { station } = await params
-  if (!isStation(station)) notFound()
+export default function StationPage() {
+  const { station } = useParams<{ station: string }>()
+  if (!STATIONS.some((s) => s.name === station)) notFound()
   return null
 }

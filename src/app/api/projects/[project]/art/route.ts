@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { SIDES_OF_PAPER } from '@/core/document/schema'
+import { SIDES_OF_PAPER } from '@/core/document/art'
 import { LIMITS } from '@/core/intake/refusal'
 import { addArt } from '@/server/projects/art'
 import { query, readLimited, route } from '../../../respond'

@@ -1,18 +1,16 @@
 import { z } from 'zod'
-import { changeSchema } from '@/core/document/edits'
+import type { Accepted } from '@/contract/projects'
+import { editSchema } from '@/core/document/edits'
 import { editProject } from '@/server/projects/store'
 import { body, route } from '../../../respond'
 
 type Params = { project: string }
 
-const edit = z.object({
-  base: z.number().int().nonnegative(),
-  label: z.string().trim().min(1).max(200),
-  changes: z.array(changeSchema).max(70_000),
-  inverse: z.array(changeSchema).max(70_000),
-})
+const based = editSchema.extend({ base: z.number().int().nonnegative() })
 
-export const POST = route<Params>(async (request, { project }) => {
-  const { base, ...made } = await body(request, edit)
-  return editProject(project, base, made)
+/** The page has made the edit already: it is told that it is kept, and no more. */
+export const POST = route<Params>(async (request, { project }): Promise<Accepted> => {
+  const { base, ...edit } = await body(request, based)
+  const { revision, history } = await editProject(project, base, edit)
+  return { revision, history }
 })

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { readingSchema } from '@/core/document/schema'
+import { readingSchema } from '@/core/document/sources'
 import { rereadSource } from '@/server/imports/imports'
 import { body, query, route } from '../../../../../respond'
 

@@ -1,0 +1,8 @@
+import type { Command } from '../command'
+import { exportCommand } from './export'
+import { lay } from './lay'
+import { make } from './make'
+import { sort } from './sort'
+
+/** All commands, in the order of the help. */
+export const COMMANDS: readonly Command[] = [sort, lay, exportCommand, make]

@@ -1,0 +1,106 @@
+import { readFileSync, writeFileSync } from 'node:fs'
+import { basename, extname } from 'node:path'
+import type { Paper } from '../../src/core/document/paper'
+import { emptyProject, type Project } from '../../src/core/document/project'
+import type { Making, MeasureValue } from '../../src/core/document/sources'
+import { FILE_KINDS } from '../../src/core/export/kinds'
+import { drawingAsSheet } from '../../src/core/export/parts'
+import { heightOf, uniteBoxes, widthOf } from '../../src/core/geometry/measure'
+import { shapeOf } from '../../src/core/geometry/shape'
+import { addMaking } from '../../src/core/making/make'
+import type { Measure } from '../../src/core/making/recipe'
+import { RECIPES } from '../../src/core/making/recipes'
+import { settled } from '../../src/core/making/settle'
+import { parseLength } from '../../src/core/units/length'
+import type { Command } from '../command'
+import { UsageError } from '../options'
+import { describeProject, readProject, tellProject } from '../project'
+import { EXPORT_KINDS, exportSheets } from '../sheet-files'
+
+/** The id that the one making of a command gets. */
+const MADE = 'made'
+
+/** Makes something from measures, of pieces of a drawing where the recipe takes some. */
+export const make: Command = {
+  name: 'make',
+  usage: 'RECIPE [FILE] [--pick PIECE...] [--measure NAME=VALUE...] [--out PATH]',
+  options: {
+    pick: { type: 'string', multiple: true },
+    measure: { type: 'string', multiple: true },
+    out: { type: 'string' },
+  },
+  async run({ files: [recipe, path, ...more], text, texts, reading, json, say }) {
+    if (!recipe) throw new UsageError('make needs a recipe, and a file where it takes pieces of one.')
+    if (more.length > 0) throw new UsageError('make takes one file.')
+    const drawing = path ? await readProject(readFileSync(path), basename(path), reading) : null
+    const made = makeFrom(drawing, { recipe, pick: texts('pick'), measures: texts('measure') })
+    const out = text('out')
+    if (out) {
+      const ending = extname(out).slice(1)
+      const kind = FILE_KINDS.find((k) => k.ending === ending && EXPORT_KINDS.includes(k.name))
+      if (!kind)
+        throw new UsageError(`--out needs an ending that tells the kind of file: ${EXPORT_KINDS.join(', ')}.`)
+      writeFileSync(out, await drawMade(made, kind.name))
+    }
+    const told = tellMade(made)
+    if (json) say(JSON.stringify(told))
+    else say(out ?? describeProject(told.making.name, told))
+  },
+}
+
+type MakeOptions = {
+  recipe: string
+  /** names or ids of pieces of the drawing that it takes */
+  pick: readonly string[]
+  /** as they were written: NAME=VALUE */
+  measures: readonly string[]
+}
+
+/** Makes something, of a drawing's pieces where there is one. @throws UsageError, CannotMake */
+function makeFrom(drawing: Project | null, { recipe: name, pick, measures }: MakeOptions): Project {
+  const recipe = RECIPES.find((r) => r.name === name)
+  if (!recipe)
+    throw new UsageError(`there is no recipe “${name}”. There are: ${RECIPES.map((r) => r.name).join(', ')}.`)
+  const project = drawing ?? emptyProject(recipe.title)
+  const takes = pick.map((wanted) => {
+    const piece = Object.values(project.pieces).find((p) => p.id === wanted || p.name === wanted)
+    if (!piece)
+      throw new UsageError(
+        `there is no piece “${wanted}”. There are: ${Object.values(project.pieces)
+          .map((p) => p.name)
+          .join(', ')}.`,
+      )
+    return { piece: piece.id, spent: true }
+  })
+  const given = Object.fromEntries(measures.map((text) => readMeasure(text, recipe.measures)))
+  const [made] = settled(addMaking(project, { id: MADE, recipe: name, measures: given, takes }))
+  const making = made.sources[MADE] as Making
+  if (making.trouble) throw new UsageError(making.trouble)
+  return made
+}
+
+/** `width=120`, `width=4 3/4"` or `outline=circle`. */
+function readMeasure(text: string, measures: readonly Measure[]): [string, MeasureValue] {
+  const at = text.indexOf('=')
+  if (at < 1) throw new UsageError(`--measure takes NAME=VALUE, as in width=120; not “${text}”.`)
+  const [name, value] = [text.slice(0, at).trim(), text.slice(at + 1).trim()]
+  if (measures.find((m) => m.name === name)?.kind !== 'length') return [name, value]
+  const length = parseLength(value)
+  if (!length.ok) throw new UsageError(`--measure ${name}: ${length.message}`)
+  return [name, length.mm]
+}
+
+/** The answer of `make`: what `sort` answers, and what was made of what. */
+function tellMade(project: Project) {
+  const { name, recipe, measures, takes } = project.sources[MADE] as Making
+  return { ...tellProject(project), making: { name, recipe, measures, takes } }
+}
+
+/** All that there is, where it lies, as one file. */
+async function drawMade(project: Project, kind: string): Promise<string | Uint8Array> {
+  const box = uniteBoxes(Object.values(project.lines).map((l) => shapeOf(l.d).box))
+  const size = { width: Math.max(1, box.minX + widthOf(box)), height: Math.max(1, box.minY + heightOf(box)) }
+  const layout = { ...project.layout, sheets: [drawingAsSheet(project, size)] }
+  const [written] = await exportSheets({ ...project, layout }, [] as Paper[], kind)
+  return written!
+}

@@ -1,0 +1,69 @@
+import { addSource } from '../src/core/binding/add-source'
+import { decisionsLeft, familiesOf } from '../src/core/document/families'
+import { emptyProject, type Project } from '../src/core/document/project'
+import { filesOf, type Reading } from '../src/core/document/sources'
+import { writePath } from '../src/core/geometry/path'
+import { inspect } from '../src/core/inspection'
+import { readDrawing } from '../src/core/intake/formats'
+import { shapesOf } from '../src/core/pieces/piece-shape'
+import { count } from '../src/core/units/count'
+import { decodePicture } from '../src/tasks/decode-picture'
+
+/** A file as a project with sorted and bound lines. */
+export async function readProject(bytes: Uint8Array, name: string, reading: Reading): Promise<Project> {
+  const drawing = await readDrawing(bytes, name, { ...reading, decodePicture })
+  const file = { id: 'source', name, format: drawing.format, bytes: bytes.length }
+  return addSource(emptyProject(name), drawing, file)[0]
+}
+
+export type Told = ReturnType<typeof tellProject>
+
+/** A project's lines, pieces and findings in the shape that the commands answer; all `d` in mm, y down, absolute M L C Z. */
+export function tellProject(project: Project) {
+  const holder = new Map(
+    Object.values(project.pieces).flatMap((p) => p.lines.map((id) => [id, p.id] as const)),
+  )
+  return {
+    units: 'mm' as const,
+    artwork: filesOf(project.sources)[0]?.artwork ?? null,
+    lines: Object.values(project.lines).map(({ id, d, role, sure, why, fold, look }) => ({
+      id,
+      d,
+      role,
+      sure,
+      why,
+      piece: holder.get(id) ?? null,
+      fold,
+      look: project.looks[look]!,
+    })),
+    pieces: shapesOf(project).map(({ piece, outline, openings, size }) => ({
+      id: piece.id,
+      name: piece.name,
+      outline: writePath(outline),
+      openings: openings.map(writePath),
+      ...size,
+      lines: piece.lines,
+    })),
+    findings: inspect(project),
+    /** how many families or strands of them wait for a decision */
+    decisions: decisionsLeft(familiesOf(project)),
+  }
+}
+
+/** The same in words. */
+export function describeProject(name: string, { lines, pieces, findings }: Told): string {
+  const roles = new Map<string, number>()
+  for (const { role, sure } of lines) {
+    const key = sure ? role : `${role}?`
+    roles.set(key, (roles.get(key) ?? 0) + 1)
+  }
+  const counts = [...roles].map(([role, n]) => `${n} ${role}`).join(', ')
+  return [
+    `${name}: ${count(lines.length, 'line')} (${counts}), ${count(pieces.length, 'piece')}`,
+    ...pieces.map(
+      (p) =>
+        `  ${p.name}: ${p.width.toFixed(1)} x ${p.height.toFixed(1)} mm, ${count(p.lines.length, 'line')}`,
+    ),
+    ...findings.map((f) => `  ${f.severity}: ${f.message}`),
+  ].join('\n')
+}

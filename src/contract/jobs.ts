@@ -1,0 +1,71 @@
+import { z } from 'zod'
+import { id } from '../core/document/fields'
+import { CORNERS } from '../core/printing/marks'
+
+/** What the page and the server say to each other about jobs on a cutter. */
+
+const STATUSES = [
+  'load',
+  'running',
+  'paused',
+  'tool-change',
+  'jammed',
+  'unload',
+  'done',
+  'cancelled',
+  'interrupted',
+] as const
+export type JobStatus = (typeof STATUSES)[number]
+
+export const jobStateSchema = z.object({
+  status: z.enum(STATUSES),
+  /** what to do, in words, while a hand is needed */
+  message: z.string(),
+  /** from 0 to 1 */
+  share: z.number(),
+  /** simulated seconds */
+  seconds: z.number(),
+  x: z.number(),
+  y: z.number(),
+  /** greatest distance between plan and drawn path in mm, once it is done */
+  deviation: z.number().nullable(),
+  /** how a printed sheet was found to lie, in words */
+  register: z.string().nullable(),
+  /** sheets that are to be run after this one, in order */
+  queue: z.array(id),
+})
+/** How a sheet fares on a cutter. */
+export type JobState = z.infer<typeof jobStateSchema>
+
+export const jobViewSchema = z.object({
+  id,
+  projectId: id,
+  sheetId: id,
+  state: jobStateSchema,
+  /** what was drawn so far: flat points in sheet mm */
+  drawn: z.array(z.array(z.number())),
+})
+export type JobView = z.infer<typeof jobViewSchema>
+
+export const JOB_COMMANDS = ['pause', 'resume', 'cancel', 'jam'] as const
+export const jobCommandSchema = z.enum(JOB_COMMANDS)
+export type JobCommand = z.infer<typeof jobCommandSchema>
+
+/** What of a sheet is run: all of it, one pass alone (from 0), or a test cut in a free corner. */
+export const jobPartSchema = z.object({
+  pass: z.number().int().min(0).max(20).optional(),
+  test: z.boolean().optional(),
+  /** sheets that are to be run after this one */
+  queue: z.array(id).max(500).optional(),
+  /** what the stand-in finds wrong with a mark of a printed sheet when it first looks for it */
+  mishap: z.object({ corner: z.enum(CORNERS), kind: z.enum(['missing', 'covered']) }).optional(),
+})
+export type JobPart = z.infer<typeof jobPartSchema>
+
+/** Whether a job still needs the cutter. */
+export const isActive = ({ status }: Pick<JobState, 'status'>): boolean =>
+  !['done', 'cancelled', 'interrupted'].includes(status)
+
+/** Whether the cutter is in the midst of a job: a sheet that only waits to be taken out can be run once more. */
+export const isBusy = (state: Pick<JobState, 'status'>): boolean =>
+  isActive(state) && state.status !== 'unload'

@@ -1,0 +1,151 @@
+import { type Edit, exchangeLines, joinEdits, makeEdit } from '../document/edits'
+import type { Line, Look } from '../document/lines'
+import type { Project } from '../document/project'
+import type { Making } from '../document/sources'
+import { uniteBoxes } from '../geometry/measure'
+import { transformPath } from '../geometry/path'
+import { shapeOf } from '../geometry/shape'
+import { shapeOfPiece } from '../pieces/piece-shape'
+import { CannotMake, type MadeLine, measuresOf } from './recipe'
+import { RECIPES, type Recipes } from './recipes'
+
+/** How made lines are drawn where a look is shown. */
+const LOOK: Look = { stroke: '#2b1a2f', fill: null, dash: [], width: 0.25, layers: [] }
+
+/** Space between a new making and what is there, mm. */
+const GAP = 20
+
+/** To the right of all lines that are there. */
+export function besideAll(project: Project): Making['at'] {
+  const lines = Object.values(project.lines)
+  const x = lines.length > 0 ? uniteBoxes(lines.map((l) => shapeOf(l.d).box)).maxX + GAP : 0
+  return [1, 0, 0, 1, x, 0]
+}
+
+/** The lines that a making makes of what it takes. @throws CannotMake */
+function linesOf(project: Project, making: Making, recipes: Recipes): MadeLine[] {
+  const recipe = recipes.find((r) => r.name === making.recipe)
+  if (!recipe) throw new CannotMake(`There is no recipe “${making.recipe}” here.`)
+  const pieces = making.takes.flatMap(({ piece }) => project.pieces[piece] ?? [])
+  if (pieces.length < making.takes.length) throw new CannotMake('A piece that it takes is gone.')
+  const { least, most } = recipe.takes
+  if (pieces.length < least || pieces.length > most)
+    throw new CannotMake(
+      `“${recipe.title}” takes ${least === most ? least : `${least} to ${most}`} pieces, not ${pieces.length}.`,
+    )
+  return recipe.make(
+    pieces.map((p) => shapeOfPiece(project, p)),
+    measuresOf(recipe, making.measures),
+  )
+}
+
+/**
+ * Makes the lines of a making anew. A line keeps its id, and what a hand changed of it; what the recipe makes no more
+ * goes. A recipe that cannot make leaves the last lines, and the making says why.
+ */
+export function remake(
+  project: Project,
+  making: Making,
+  label: string,
+  recipes: Recipes = RECIPES,
+): [Project, Edit] {
+  const tell = (from: Project, trouble: string | null) =>
+    makeEdit(from, label, ({ sources }) => {
+      const told = sources[making.id]
+      if (told?.kind === 'making' && told.trouble !== trouble) told.trouble = trouble
+    })
+  let made: MadeLine[]
+  try {
+    made = linesOf(project, making, recipes)
+  } catch (error) {
+    if (error instanceof CannotMake) return tell(project, error.message)
+    throw error
+  }
+  const look = `${making.id}-look`
+  const { plane } = making
+  const lines = made.map(({ key, d, role, fold = null }): Line => {
+    const id = `${making.id}-${key}`
+    const stands = project.lines[id]
+    const fresh: Line = {
+      id,
+      source: making.id,
+      plane,
+      look,
+      d: transformPath(d, making.at),
+      label: making.name,
+      role,
+      sure: true,
+      why: `Made by “${making.name}”.`,
+      fold,
+      held: null,
+      made: { role, fold },
+    }
+    if (!stands) return fresh
+    const byHand = stands.role !== stands.made?.role || stands.fold !== stands.made?.fold
+    return byHand
+      ? { ...stands, d: fresh.d, plane, made: fresh.made }
+      : { ...fresh, held: stands.held, ...(stands.dashes ? { dashes: stands.dashes } : {}) }
+  })
+  const keys = new Set(lines.map((l) => l.id))
+  const gone = Object.values(project.lines).filter((l) => l.source === making.id && !keys.has(l.id))
+  const changed = lines.filter((l) => JSON.stringify(project.lines[l.id]) !== JSON.stringify(l))
+  const [exchanged, exchange] = exchangeLines(
+    project,
+    label,
+    gone.map((l) => l.id),
+    changed,
+  )
+  const [looked, looking] = makeEdit(exchanged, label, (draft) => {
+    if (!draft.looks[look]) draft.looks[look] = LOOK
+  })
+  const [told, telling] = tell(looked, null)
+  return [told, joinEdits(joinEdits(exchange, looking), telling)]
+}
+
+/**
+ * Adds a making to a project, as an edit without what follows from it.
+ * @throws CannotMake for measures that the recipe does not take
+ */
+export function addMaking(
+  project: Project,
+  making: Pick<Making, 'id' | 'recipe'> &
+    Partial<Pick<Making, 'name' | 'measures' | 'takes' | 'plane' | 'at'>>,
+  recipes: Recipes = RECIPES,
+): [Project, Edit] {
+  const recipe = recipes.find((r) => r.name === making.recipe)
+  if (!recipe)
+    throw new CannotMake(
+      `There is no recipe “${making.recipe}”. There are: ${recipes.map((r) => r.name).join(', ')}.`,
+    )
+  const measures = measuresOf(recipe, making.measures ?? {})
+  const { name = recipe.nameOf?.(measures) ?? recipe.title } = making
+  return makeEdit(project, `Make “${name}”`, (draft) => {
+    draft.sources[making.id] = {
+      kind: 'making',
+      takes: [],
+      plane: making.id,
+      at: besideAll(project),
+      ...making,
+      name,
+      measures,
+      trouble: null,
+    }
+  })
+}
+
+/** Changes measures of a making, as an edit without what follows from it. @throws CannotMake */
+export function changeMeasures(
+  project: Project,
+  id: string,
+  change: Making['measures'],
+  recipes: Recipes = RECIPES,
+): [Project, Edit] {
+  const making = project.sources[id]
+  const recipe = making?.kind === 'making' ? recipes.find((r) => r.name === making.recipe) : undefined
+  if (making?.kind !== 'making' || !recipe) throw new CannotMake('This making is not here any more.')
+  const measures = measuresOf(recipe, { ...making.measures, ...change })
+  return makeEdit(project, `Change the measures of “${making.name}”`, ({ sources }) => {
+    const drafted = sources[id]
+    if (drafted?.kind === 'making') drafted.measures = measures
+  })
+}

@@ -1,0 +1,61 @@
+import type { Fold, Role } from '../document/lines'
+import type { MeasureValue } from '../document/sources'
+import type { PieceShape } from '../pieces/piece-shape'
+
+/** One of the values that a recipe asks for. */
+export type Measure = { name: string; title: string } & (
+  | { kind: 'length'; usual: number; least: number; most: number }
+  | { kind: 'choice'; usual: string; choices: readonly { value: string; title: string }[] }
+)
+
+export type Measures = Readonly<Record<string, MeasureValue>>
+
+/** A line that a recipe makes. Its key stays the same whatever the measures, so that what hangs on it stays too. */
+export type MadeLine = { key: string; d: string; role: Role; fold?: Fold }
+
+/**
+ * A way of making: from the shapes of what it takes and its measures to lines, in mm about an origin of its own, y
+ * down. Adding one is a folder here and a line in the list.
+ */
+export type Recipe = {
+  name: string
+  title: string
+  measures: readonly Measure[]
+  /** what a making is called where nobody names it; the title where nothing is said */
+  nameOf?(measures: Measures): string
+  /** how many pieces it acts on */
+  takes: { least: number; most: number }
+  /** @throws CannotMake where no lines would make sense */
+  make(shapes: readonly PieceShape[], measures: Measures): MadeLine[]
+}
+
+/** Why a recipe makes nothing of what it was given, in a sentence. */
+export class CannotMake extends RangeError {
+  override readonly name = 'CannotMake'
+}
+
+/**
+ * All measures of a recipe: those that are given, the usual values for the rest.
+ * @throws CannotMake for a value that is of another kind or out of its range, and for a name that is none
+ */
+export function measuresOf({ title, measures }: Recipe, given: Measures): Record<string, MeasureValue> {
+  const names = measures.map((m) => m.name)
+  const unknown = Object.keys(given).find((name) => !names.includes(name))
+  if (unknown !== undefined)
+    throw new CannotMake(`“${title}” has no measure “${unknown}”. It has: ${names.join(', ')}.`)
+  return Object.fromEntries(measures.map((m) => [m.name, checkedValue(m, given[m.name] ?? m.usual)]))
+}
+
+function checkedValue(measure: Measure, value: MeasureValue): MeasureValue {
+  if (measure.kind === 'choice') {
+    const values = measure.choices.map((c) => c.value)
+    if (values.includes(String(value))) return String(value)
+    throw new CannotMake(`“${measure.title}” is one of ${values.join(', ')}, not ${value}.`)
+  }
+  const { least, most } = measure
+  if (typeof value === 'number' && value >= least && value <= most) return value
+  throw new CannotMake(`“${measure.title}” is between ${least} and ${most} mm, not ${value}.`)
+}
+
+/** A length among checked measures, mm. */
+export const lengthIn = (measures: Measures, name: string): number => Number(measures[name])

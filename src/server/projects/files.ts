@@ -1,0 +1,44 @@
+import { strToU8, zipSync } from 'fflate'
+import { timelineOf } from '../../core/cutting/timeline'
+import { cutList } from '../../core/export/cut-list'
+import { jobSheet } from '../../core/export/job-sheet'
+import type { FileKind } from '../../core/export/kinds'
+import { runInThread } from '../../tasks/run-in-thread'
+import { writeFile } from '../../tasks/write-file'
+import { artOfSheet } from './art'
+import { type loadSheets, type OpenSheet, planOf } from './sheets'
+
+/** The content of a sheet's file, planned and written in threads. */
+export async function sheetFile(of: OpenSheet, kind: FileKind): Promise<Uint8Array> {
+  const { projectId, project, sheet, title } = of
+  const content = await runInThread(writeFile, {
+    kind: kind.name,
+    project,
+    sheet,
+    title,
+    plan: kind.needs === 'plan' ? await planOf(of) : null,
+    art: kind.needs === 'print' ? await artOfSheet(projectId, project) : {},
+  })
+  return typeof content === 'string' ? strToU8(content) : content
+}
+
+type Loaded = Awaited<ReturnType<typeof loadSheets>>
+
+/** All sheets of a project in one archive: a file a sheet and kind, the cut list, and the job sheet. */
+export async function archive(
+  { project, cutter, sheets }: Loaded,
+  kinds: readonly FileKind[],
+): Promise<Uint8Array> {
+  const files: Record<string, Uint8Array> = {}
+  const parts = []
+  for (const open of sheets) {
+    const { sheet, number, paper } = open
+    for (const kind of kinds) files[`sheet-${number}.${kind.ending}`] = await sheetFile(open, kind)
+    const plan = await planOf(open)
+    const timeline = timelineOf(plan, cutter)
+    parts.push({ sheet, number, plan, timeline, paperName: paper?.name ?? 'Paper that is gone' })
+  }
+  files['cut-list.csv'] = strToU8(cutList(project, parts))
+  files['job-sheet.pdf'] = await jobSheet(project, cutter.name, parts)
+  return zipSync(files, { level: 6 })
+}

@@ -1,0 +1,30 @@
+import { ZodError } from 'zod'
+import { EditMisfit } from '../core/document/edits'
+import { IntakeRefusal } from '../core/intake/refusal'
+import { CannotMake } from '../core/making/recipe'
+
+/** An error as it goes from one thread to another. */
+export type PlainError = { name: string; message: string }
+
+/** A task that was stopped, by hand or at a limit. */
+export class TaskStopped extends Error {
+  override readonly name = 'TaskStopped'
+}
+
+/** Errors that keep their type on the way, by the names that they bear: what they say is meant for people. */
+const KNOWN = new Map(Object.entries({ IntakeRefusal, EditMisfit, CannotMake, TaskStopped }))
+
+export const plainError = (error: unknown): PlainError => {
+  if (error instanceof ZodError) {
+    const [issue] = error.issues
+    return { name: 'Error', message: `${issue?.path.join('.')}: ${issue?.message}` }
+  }
+  return error instanceof Error
+    ? { name: error.name, message: error.message }
+    : { name: 'Error', message: String(error) }
+}
+
+export function revivedError({ name, message }: PlainError): Error {
+  const Known = KNOWN.get(name)
+  return Known ? new Known(message) : new Error(message)
+}

@@ -1,0 +1,118 @@
+import { type PlannedSheet, plannedSheet } from '../core/cutting/planned-sheet'
+import { type RunSummary, summarise } from '../core/cutting/summary'
+import { type Cutter, PLAIN_CUTTER } from '../core/document/cutter'
+import { applyChanges, type Change, type Edit, joinEdits } from '../core/document/edits'
+import { type Family, familiesOf } from '../core/document/families'
+import type { Finding } from '../core/document/findings'
+import type { Paper } from '../core/document/paper'
+import type { Project } from '../core/document/project'
+import { shapeOf } from '../core/geometry/shape'
+import { inspect } from '../core/inspection'
+import { settle } from '../core/making/settle'
+import { layEdit, layOut } from '../core/sheets/lay-out'
+import { type Laying, type NestOptions, nestSheets } from '../core/sheets/nest'
+
+/** The findings that were told last, as text. */
+let told = ''
+
+/** The open project's twin in a worker: it follows every change and does what would block the page. */
+let project: Project | null = null
+
+function open(): Project {
+  if (!project) throw new RangeError('worker: no project is open')
+  return project
+}
+
+/** A family with the length of all its lines, mm. */
+export type MeasuredFamily = Family & { length: number }
+/** What a page shows of all lines together; gathered here, since each part asks for every line. */
+export type Overview = { families: MeasuredFamily[]; findings: Finding[] }
+/** An overview whose findings are null where they are what they were. */
+export type NewOverview = { families: MeasuredFamily[]; findings: Finding[] | null }
+
+/** The number of the nesting that goes on; an older one stops. */
+let nesting = 0
+/** ms that nesting goes on for before other work gets its turn. */
+const SLICE = 80
+const nextTask = () => new Promise((resolve) => setTimeout(resolve))
+
+export const computer = {
+  /** @param json the document's JSON text */
+  open(json: string): void {
+    told = ''
+    project = JSON.parse(json) as Project
+  },
+  /** Follows changes that are settled already. */
+  apply(changes: Change[]): void {
+    project = applyChanges(open(), changes)
+  },
+  /**
+   * Follows an edit and works out what comes of it: pieces found anew, makings made anew, sheets laid anew.
+   * @param papers lays the pieces out too, on these
+   * @returns what is changed beyond the edit; the twin has it already
+   */
+  follow(edit: Edit, papers: Paper[] | null): Edit {
+    const began = performance.now()
+    const [next, more] = settle(applyChanges(open(), edit.changes), edit)
+    const [laid, laying] = papers ? layEdit(next, layOut(next, papers)) : [next, null]
+    project = laid
+    performance.measure('follow', { start: began })
+    // Laying out alone is called by what came of it.
+    return laying ? { ...joinEdits(more, laying), label: edit.label || laying.label } : more
+  },
+  /** @param papers the library, against which pieces are measured */
+  overview(papers: Paper[]): NewOverview {
+    const { lines } = open()
+    const families = familiesOf(open()).map((family) => ({
+      ...family,
+      length: family.lines.reduce((sum, id) => sum + shapeOf(lines[id]!.d).length, 0),
+    }))
+    const findings = inspect(open(), papers)
+    const text = JSON.stringify(findings)
+    const same = text === told
+    told = text
+    return { families, findings: same ? null : findings }
+  },
+  /**
+   * Nests the pieces by their true shapes until the time is up or {@link stopNesting} is called.
+   * @param seconds how long to go on
+   * @param tell is told of each better answer, and of the time in between
+   * @returns the best answer
+   */
+  async nest(
+    papers: Paper[],
+    options: NestOptions & { seconds: number },
+    tell: (answer: Laying | null, share: number) => void,
+  ): Promise<Laying | null> {
+    const mine = ++nesting
+    const began = performance.now()
+    let best: Laying | null = null
+    let slice = began
+    for (const answer of nestSheets(open(), papers, options)) {
+      const now = performance.now()
+      const share = (now - began) / (1000 * options.seconds)
+      if (answer) best = answer
+      if (share >= 1) break
+      if (!answer && now - slice < SLICE) continue
+      tell(answer, share)
+      await nextTask()
+      if (nesting !== mine) break
+      slice = performance.now()
+    }
+    return best
+  },
+  stopNesting(): void {
+    nesting += 1
+  },
+  /** The passes of a sheet and when each happens; null for a sheet that is gone. */
+  plan(sheet: string, papers: Paper[], cutter: Cutter | null): PlannedSheet | null {
+    const found = open().layout.sheets.find((s) => s.id === sheet)
+    return found ? plannedSheet(open(), found, papers, cutter ?? PLAIN_CUTTER) : null
+  },
+  /** What running all sheets takes, on a cutter of the library or a plain one. */
+  summarise(papers: Paper[], cutter: Cutter | null): RunSummary {
+    return summarise(open(), papers, cutter ?? PLAIN_CUTTER)
+  },
+}
+
+export type Computer = typeof computer

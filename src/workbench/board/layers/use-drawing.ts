@@ -1,0 +1,53 @@
+'use client'
+import { type Remote, wrap } from 'comlink'
+import { useEffect, useState } from 'react'
+import type { Box } from '@/core/geometry/measure'
+import { useProject, useWorkbench } from '../../store/context'
+import { paperTint } from '../paper-tint'
+import type { DrawingScreen } from './drawing.worker'
+
+/** Starts the drawing's worker, keeps it in step with the project, and counts what makes a new picture needed. */
+export function useDrawingScreen(): {
+  screen: Remote<DrawingScreen> | null
+  stamp: number
+  bounds: Box | null
+} {
+  const workbench = useWorkbench()
+  const papers = useProject((s) => s.papers)
+  const [screen, setScreen] = useState<Remote<DrawingScreen> | null>(null)
+  const [stamp, setStamp] = useState(0)
+  const [bounds, setBounds] = useState<Box | null>(null)
+
+  useEffect(() => {
+    const worker = new Worker(new URL('./drawing.worker.ts', import.meta.url), { type: 'module' })
+    const remote = wrap<DrawingScreen>(worker)
+    const failed = (error: Error) =>
+      workbench.say({
+        message: `The drawing cannot be shown: ${error.message} Reload the page.`,
+        tone: 'alarm',
+      })
+    const open = () => {
+      remote.open(JSON.stringify(workbench.store.getState().project)).catch(failed)
+      setStamp((n) => n + 1)
+    }
+    open()
+    remote.bounds().then(setBounds, failed)
+    setScreen(() => remote)
+    const leave = workbench.mirror((changes) => {
+      // A twin that cannot follow begins anew.
+      remote.apply(changes).catch(open)
+      setStamp((n) => n + 1)
+    }, open)
+    return () => {
+      leave()
+      worker.terminate()
+    }
+  }, [workbench])
+
+  useEffect(() => {
+    void screen?.setPapers(Object.fromEntries(papers.map((p) => [p.id, paperTint(p.colour)])))
+    setStamp((n) => n + 1)
+  }, [screen, papers])
+
+  return { screen, stamp, bounds }
+}

@@ -1,0 +1,22 @@
+import { decisionsLeft } from '@/core/document/families'
+import { isAboutArt, openFindings } from '@/core/inspection'
+import { Drawing } from '../../board/drawing'
+import type { Station } from '../station'
+import { Lines } from './lines'
+
+export const lines: Station = {
+  name: 'lines',
+  title: 'Lines',
+  state: (project, families, findings) => {
+    const open =
+      decisionsLeft(families) + openFindings(project, findings).filter((f) => !isAboutArt(f)).length
+    return { open, done: open === 0 && Object.keys(project.pieces).length > 0 }
+  },
+  panel: () => <Lines />,
+  stage: () => <Drawing pick />,
+  keys: [
+    { press: '1 to 6', what: 'Give what is chosen a role: cut, score, perforate, pen, print, skip' },
+    { press: 'Shift and click', what: 'Choose one more, or let it go' },
+    { press: 'Esc', what: 'Choose nothing' },
+  ],
+}

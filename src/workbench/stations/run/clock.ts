@@ -1,5 +1,0 @@
-/** Seconds as `m:ss`. */
-export const clock = (seconds: number): string => {
-  const whole = Math.round(seconds)
-  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`
-}

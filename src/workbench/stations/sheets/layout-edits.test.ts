@@ -1,0 +1,144 @@
+import { expect, it } from 'vitest'
+import type { Placement } from '@/core/document/layout'
+import { emptyProject, type Project, projectSchema } from '@/core/document/project'
+import { addMaking } from '@/core/making/make'
+import { settled } from '@/core/making/settle'
+import { laidOn } from '@/core/sheets/place'
+import { usableArea } from '@/core/sheets/usable-area'
+import type { Workbench } from '../../store/project-store'
+import {
+  alignOnSheet,
+  distributeOnSheet,
+  lockPlacements,
+  mirrorPlacements,
+  movePlacements,
+  moveToSheet,
+  nameOfChosen,
+  repeatOnSheet,
+  turnPlacements,
+} from './layout-edits'
+
+const SIZES = { a: [60, 40], b: [30, 20], c: [10, 50] } as const
+type Name = keyof typeof SIZES
+
+/** Three rectangles on an A4 sheet, a second sheet empty, and a workbench that applies edits at once. */
+function bench() {
+  let project: Project = emptyProject('Fair')
+  const pieces = {} as Record<Name, string>
+  for (const [name, [width, height]] of Object.entries(SIZES)) {
+    const before = project
+    ;[project] = settled(addMaking(project, { id: name, recipe: 'shape', measures: { width, height } }))
+    pieces[name as Name] = Object.keys(project.pieces).find((id) => !(id in before.pieces))!
+    project = {
+      ...project,
+      pieces: {
+        ...project.pieces,
+        [pieces[name as Name]]: { ...project.pieces[pieces[name as Name]]!, name },
+      },
+    }
+  }
+  const lay = (name: Name, x: number, y: number): Placement => ({
+    id: name,
+    piece: pieces[name],
+    copy: 0,
+    x,
+    y,
+    rotation: 0,
+  })
+  const sheet = { id: 'one', paper: 'rice', width: 210, height: 297 }
+  project = {
+    ...project,
+    layout: {
+      ...project.layout,
+      sheets: [
+        { ...sheet, placements: [lay('a', 20, 20), lay('b', 100, 30), lay('c', 150, 90)] },
+        { ...sheet, id: 'two', placements: [] },
+      ],
+    },
+  }
+  const labels: string[] = []
+  const workbench = {
+    edit: async (make: Parameters<Workbench['edit']>[0]) => {
+      const [next, { label }] = make(project)
+      project = next
+      labels.push(label)
+    },
+  } as unknown as Workbench
+  const at = (id: string) => project.layout.sheets.flatMap((s) => s.placements).find((p) => p.id === id)!
+  const box = (id: string) =>
+    project.layout.sheets.flatMap((s) => laidOn(project, s)).find((l) => l.placement.id === id)!.box
+  return { workbench, labels, at, box, pieces, project: () => project }
+}
+
+it('names one by its name and several by their number', () => {
+  const { project } = bench()
+  expect(nameOfChosen(project(), ['b'])).toBe('“b”')
+  expect(nameOfChosen(project(), ['a', 'b'])).toBe('2 pieces')
+})
+
+it('moves in whole hundredths of a mm, and leaves what is locked', () => {
+  const { workbench, at, labels } = bench()
+  lockPlacements(workbench, ['b'], true)
+  movePlacements(workbench, ['a', 'b'], { x: 0.1 + 0.2, y: -5 })
+  expect(at('a')).toMatchObject({ x: 20.3, y: 15 })
+  expect(at('b')).toMatchObject({ x: 100, y: 30, locked: true })
+  lockPlacements(workbench, ['b'], false)
+  movePlacements(workbench, ['b'], { x: 1, y: 1 })
+  expect(at('b')).toMatchObject({ x: 101, y: 31 })
+  expect(labels).toEqual(['Lock “b”', 'Move 2 pieces', 'Unlock “b”', 'Move “b”'])
+})
+
+it('turns by quarters, which swaps width and height, four of them nothing', () => {
+  const { workbench, at, box } = bench()
+  turnPlacements(workbench, ['a'])
+  expect(box('a').maxX - box('a').minX).toBeCloseTo(40, 9)
+  expect(box('a').maxY - box('a').minY).toBeCloseTo(60, 9)
+  for (let k = 0; k < 3; k += 1) turnPlacements(workbench, ['a'])
+  expect(at('a').rotation).toBe(0)
+  mirrorPlacements(workbench, ['a'])
+  expect(at('a').mirrored).toBe(true)
+})
+
+it('moves to another sheet, and nothing to a sheet that is none', () => {
+  const { workbench, project } = bench()
+  moveToSheet(workbench, ['a', 'c'], 'two')
+  expect(project().layout.sheets.map((s) => s.placements.map((p) => p.id))).toEqual([['b'], ['a', 'c']])
+  moveToSheet(workbench, ['b'], 'nine')
+  expect(project().layout.sheets.map((s) => s.placements.length)).toEqual([1, 2])
+})
+
+it('aligns one with the sheet, several with one another', () => {
+  const { workbench, box, project } = bench()
+  alignOnSheet(workbench, 'one', ['a', 'b', 'c'], 'left')
+  expect(['a', 'b', 'c'].map((id) => box(id).minX)).toEqual([20, 20, 20])
+  alignOnSheet(workbench, 'one', ['b'], 'right')
+  expect(box('b').maxX).toBeCloseTo(usableArea(project().layout.sheets[0]!, project()).maxX, 9)
+})
+
+it('spaces three out so that the gaps between them are the same, the outer two staying', () => {
+  const { workbench, box } = bench()
+  distributeOnSheet(workbench, 'one', ['a', 'b', 'c'], 'x')
+  expect(box('a').minX).toBe(20)
+  expect(box('c').maxX).toBe(160)
+  expect(box('b').minX - box('a').maxX).toBeCloseTo(box('c').minX - box('b').maxX, 9)
+})
+
+it('repeats one piece on a sheet of its own, and loses nothing of what lay beside it', () => {
+  const { workbench, project, pieces } = bench()
+  repeatOnSheet(workbench, 'one', pieces.b, { across: 3, down: 4, turned: false })
+  const { sheets } = project().layout
+  expect(project().pieces[pieces.b]!.copies).toBe(12)
+  const [first] = sheets
+  expect(first!.placements).toHaveLength(12)
+  expect(new Set(first!.placements.map((p) => p.piece))).toEqual(new Set([pieces.b]))
+  const rest = sheets.slice(1).flatMap((s) => s.placements.map((p) => p.id))
+  expect(rest.sort()).toEqual(['a', 'c'])
+  const ids = sheets.flatMap((s) => s.placements.map((p) => p.id))
+  expect(new Set(ids).size).toBe(ids.length)
+  // None lies on another, checked from corner to corner.
+  const boxes = laidOn(project(), first!).map((l) => l.box)
+  for (const [i, p] of boxes.entries())
+    for (const q of boxes.slice(i + 1))
+      expect(p.maxX <= q.minX || q.maxX <= p.minX || p.maxY <= q.minY || q.maxY <= p.minY).toBe(true)
+  expect(projectSchema.safeParse(project()).error?.issues).toBeUndefined()
+})

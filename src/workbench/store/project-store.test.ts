@@ -1,0 +1,156 @@
+import type { Remote } from 'comlink'
+import { afterEach, beforeEach, expect, it, vi } from 'vitest'
+import { applyChanges, type Edit, makeEdit } from '@/core/document/edits'
+import { emptyProject, type Project } from '@/core/document/project'
+import type { Computer } from '@/tasks/computer'
+import { createProjectStore } from './project-store'
+
+/** A server of one project that can be made to fail, and what it was sent. */
+function standInServer(project: Project) {
+  const server = {
+    project,
+    revision: 0,
+    /** answers given instead of the true ones, the next first; null for none at all */
+    failures: [] as ({ status: number; message: string } | null)[],
+    bases: [] as number[],
+  }
+  const answer = (status: number, body: unknown) => new Response(JSON.stringify(body), { status })
+  const history = { undo: null, redo: null }
+  vi.stubGlobal('fetch', async (path: string, init: RequestInit) => {
+    const { base, ...edit } = init.body ? (JSON.parse(init.body as string) as Edit & { base: number }) : {}
+    if (base === undefined)
+      return answer(200, { project: server.project, revision: server.revision, history })
+    server.bases.push(base)
+    const failure = server.failures.shift()
+    if (failure === null) throw new TypeError('no connection')
+    if (failure) return answer(failure.status, { message: failure.message })
+    if (base !== server.revision) return answer(409, { message: 'Another window changed this project.' })
+    server.revision += 1
+    const next = { revision: server.revision, history }
+    if (path.endsWith('/undo')) {
+      const [undone, { label, changes }] = rename(server.project, 'as it was')
+      server.project = undone
+      return answer(200, { ...next, label, changes })
+    }
+    server.project = applyChanges(server.project, (edit as Edit).changes)
+    return answer(200, next)
+  })
+  return server
+}
+
+const rename = (project: Project, name: string) =>
+  makeEdit(project, `Rename to ${name}`, (draft) => {
+    draft.name = name
+  })
+
+function open() {
+  const project = emptyProject('Caddy')
+  const server = standInServer(project)
+  const computer = {
+    follow: vi.fn(async ({ label }: Edit): Promise<Edit> => ({ label, changes: [] })),
+    overview: vi.fn(async () => ({ families: [], findings: [] })),
+    open: vi.fn(async () => undefined),
+    apply: vi.fn(async () => undefined),
+  }
+  const workbench = createProjectStore(
+    {
+      id: 'p',
+      project,
+      revision: 0,
+      history: { undo: null, redo: null },
+      papers: [],
+      cutters: [],
+      families: [],
+      findings: [],
+    },
+    computer as unknown as Remote<Computer>,
+  )
+  return { server, computer, workbench, state: () => workbench.store.getState() }
+}
+
+beforeEach(() => void vi.useFakeTimers())
+afterEach(() => {
+  vi.useRealTimers()
+  vi.unstubAllGlobals()
+})
+
+it('posts edits one after the other, each on the revision that the one before it made', async () => {
+  const { server, workbench, state } = open()
+  await Promise.all(['a', 'b', 'c'].map((name) => workbench.edit((p) => rename(p, `${p.name} ${name}`))))
+  expect(server.bases).toEqual([0, 1, 2])
+  expect(server.project.name).toBe('Caddy a b c')
+  expect(state()).toMatchObject({ revision: 3, saved: 'saved', project: { name: 'Caddy a b c' } })
+})
+
+it('sends nothing where an edit changes nothing', async () => {
+  const { server, workbench } = open()
+  await workbench.edit((p) => makeEdit(p, 'Nothing', () => undefined))
+  expect(server.bases).toEqual([])
+})
+
+it('tries an edit again until the server answers, tells so, and stops telling', async () => {
+  const { server, workbench, state } = open()
+  server.failures.push(null, { status: 503, message: 'Busy.' })
+  const done = workbench.edit((p) => rename(p, 'Box'))
+  await vi.advanceTimersByTimeAsync(1000)
+  expect(state().saved).toBe('waiting')
+  expect(state().notice?.message).toContain('Not saved yet. The server does not answer.')
+  expect(state().project.name, 'what was done stays on the screen').toBe('Box')
+  await vi.advanceTimersByTimeAsync(1500)
+  expect(state().notice?.message).toBe('Not saved yet. Busy.')
+  await vi.advanceTimersByTimeAsync(1500)
+  await done
+  expect(server.bases).toEqual([0, 0, 0])
+  expect(state()).toMatchObject({ saved: 'saved', notice: null, revision: 1 })
+})
+
+it('shows what the server has when another window was faster, with the sentence of the server', async () => {
+  const { server, computer, workbench, state } = open()
+  server.revision = 4
+  server.project = rename(server.project, 'From elsewhere')[0]
+  await workbench.edit((p) => rename(p, 'Box'))
+  expect(state()).toMatchObject({ revision: 4, project: { name: 'From elsewhere' }, saved: 'saved' })
+  expect(state().notice).toMatchObject({ tone: 'alarm', message: 'Another window changed this project.' })
+  expect(computer.open, 'the worker begins again too').toHaveBeenCalledOnce()
+  await workbench.edit((p) => rename(p, 'Now'))
+  expect(server.project.name, 'work goes on from there').toBe('Now')
+})
+
+it('keeps what the worker finds to follow in the same edit, and mirrors all of it', async () => {
+  const { server, computer, workbench } = open()
+  const mirrored: unknown[] = []
+  const stop = workbench.mirror(
+    (changes) => mirrored.push(...changes),
+    () => undefined,
+  )
+  computer.follow.mockImplementationOnce(async (edit) => {
+    const named = applyChanges(emptyProject('Caddy'), edit.changes)
+    return makeEdit(named, edit.label, ({ layout }) => {
+      layout.spacing = 7
+    })[1]
+  })
+  await workbench.edit((p) => rename(p, 'Box'))
+  expect(server.bases).toEqual([0])
+  expect(server.project).toMatchObject({ name: 'Box', layout: { spacing: 7 } })
+  expect(mirrored).toHaveLength(2)
+  stop()
+  await workbench.edit((p) => rename(p, 'Unseen'))
+  expect(mirrored).toHaveLength(2)
+})
+
+it('begins again from what was kept when the worker fails', async () => {
+  const { server, computer, workbench, state } = open()
+  computer.follow.mockRejectedValueOnce(new Error('out of memory'))
+  await workbench.edit((p) => rename(p, 'Box'))
+  expect(server.bases).toEqual([])
+  expect(state().project.name).toBe('Caddy')
+  expect(state().notice?.message).toContain('could not be done here (out of memory)')
+})
+
+it('takes over what the server answers to an undo, on page and in the worker', async () => {
+  const { computer, workbench, state } = open()
+  await workbench.edit((p) => rename(p, 'Box'))
+  await workbench.undo()
+  expect(state()).toMatchObject({ revision: 2, project: { name: 'as it was' } })
+  expect(computer.apply).toHaveBeenCalledOnce()
+})
