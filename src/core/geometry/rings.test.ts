@@ -3,9 +3,9 @@ import { describe, expect, it } from 'vitest'
 import { ringOf } from './chain'
 import { flatten } from './flatten'
 import { areaOf, boundsOf } from './measure'
-import { nestRings, type Ring, sameCourse } from './nesting'
 import { readPath } from './path'
 import { polylineArea, polylineBox, polylineLength } from './polyline'
+import { type Ring, ringDepths, sameCourse } from './rings'
 import { shapeOf } from './shape'
 
 describe('ringOf', () => {
@@ -15,7 +15,7 @@ describe('ringOf', () => {
 const square = (x: number, y: number, side: number): Ring =>
   shapeOf(`M${x} ${y}L${x + side} ${y}L${x + side} ${y + side}L${x} ${y + side}Z`)
 
-describe('nestRings', () => {
+describe('ringDepths', () => {
   it('agrees with a plain count of holders, for squares that do not cross', () => {
     fc.assert(
       fc.property(fc.array(fc.integer({ min: 0, max: 4 }), { minLength: 1, maxLength: 40 }), (choices) => {
@@ -49,20 +49,20 @@ describe('nestRings', () => {
               (p) => q.x > p.x && q.y > p.y && q.x + q.side < p.x + p.side && q.y + q.side < p.y + p.side,
             ).length,
         )
-        expect(nestRings(rings).map((n) => n.depth)).toEqual(plain)
+        expect(ringDepths(rings).map((n) => n.depth)).toEqual(plain)
       }),
       { numRuns: 60, seed: 23 },
     )
   })
 
   it('sees through twins: what lies in one lies in both', () => {
-    const nested = nestRings([square(0, 0, 100), square(0.02, 0, 100), square(10, 10, 20)])
+    const nested = ringDepths([square(0, 0, 100), square(0.02, 0, 100), square(10, 10, 20)])
     expect(nested[1]).toMatchObject({ twin: 0 })
     expect(nested[2]).toEqual({ parent: 0, depth: 1, twin: -1 })
   })
 
   it('does not nest what only touches or overlaps a little', () => {
-    const depths = nestRings([square(0, 0, 100), square(100, 0, 50), square(90, 60, 30)]).map((n) => n.depth)
+    const depths = ringDepths([square(0, 0, 100), square(100, 0, 50), square(90, 60, 30)]).map((n) => n.depth)
     expect(depths).toEqual([0, 0, 0])
   })
 

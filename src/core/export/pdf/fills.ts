@@ -1,10 +1,10 @@
 import type { Sheet } from '../../document/layout'
 import type { Project } from '../../document/project'
 import { flatten } from '../../geometry/flatten'
-import { nestRings } from '../../geometry/nesting'
 import type { Contour } from '../../geometry/path'
 import { polylineArea, polylineBox } from '../../geometry/polyline'
 import type { Region } from '../../geometry/regions'
+import { ringDepths } from '../../geometry/rings'
 import { shapeOf } from '../../geometry/shape'
 import { withBleed } from '../../printing/bleed'
 import { laidOn } from '../../sheets/place'
@@ -56,7 +56,7 @@ function wholes(contours: readonly Contour[]): Region[] {
     const polyline = flatten(c, FLATNESS)
     return { polyline, box: polylineBox(polyline), area: Math.abs(polylineArea(polyline)) }
   })
-  const nested = nestRings(rings)
+  const nested = ringDepths(rings)
   const root = (i: number): number => (nested[i]!.parent < 0 ? i : root(nested[i]!.parent))
   const groups = new Map<number, Region>()
   rings.forEach(({ polyline }, i) => {

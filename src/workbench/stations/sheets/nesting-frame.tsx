@@ -2,16 +2,16 @@
 import { createContext, type ReactNode, useContext } from 'react'
 import type { Sheet } from '@/core/document/layout'
 import { useProject } from '../../store/context'
-import { type Nesting, useNesting } from './use-nesting'
+import { type NestingRun, useNesting } from './use-nesting'
 
-const NestingContext = createContext<Nesting | null>(null)
+const NestingContext = createContext<NestingRun | null>(null)
 
 /** What the station Sheets has around its panel and its board: the nesting that goes on while it is open. */
 export function NestingFrame({ children }: { children: ReactNode }) {
   return <NestingContext.Provider value={useNesting()}>{children}</NestingContext.Provider>
 }
 
-export function useNestingShown(): Nesting {
+export function useNestingShown(): NestingRun {
   const nesting = useContext(NestingContext)
   if (!nesting) throw new Error('sheets: there is no frame around this')
   return nesting

@@ -5,15 +5,15 @@ import { Button, QuietButton } from '@/kit/button'
 import { NumberEntry } from '@/kit/field'
 import { Progress } from '@/kit/progress'
 import { Muted, Pairs, Row, Section } from '@/kit/surface'
-import type { Nesting } from './use-nesting'
+import type { NestingRun } from './use-nesting'
 
 /** How long and from which seed pieces are nested closer than their boxes allow. */
 export function NestingPanel({
   nesting,
   used,
 }: {
-  nesting: Nesting
-  used: (best: Nesting['best']) => string
+  nesting: NestingRun
+  used: (best: NestingRun['best']) => string
 }) {
   const [seconds, setSeconds] = useState(10)
   const [seed, setSeed] = useState(1)

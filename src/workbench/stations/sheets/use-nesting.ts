@@ -6,7 +6,7 @@ import type { Laying, NestOptions } from '@/core/sheets/nest'
 import { count } from '@/core/units/count'
 import { useWorkbench } from '../../store/context'
 
-export type Nesting = {
+export type NestingRun = {
   /** the best layout so far while a nesting goes on, else null */
   best: Laying | null
   /** how much of the time has gone, from 0 to 1; null while none goes on */
@@ -16,7 +16,7 @@ export type Nesting = {
 }
 
 /** Nests the open project's pieces in the worker; what is found is shown as it comes and kept as one edit at the end. */
-export function useNesting(): Nesting {
+export function useNesting(): NestingRun {
   const workbench = useWorkbench()
   const [best, setBest] = useState<Laying | null>(null)
   const [share, setShare] = useState<number | null>(null)

@@ -4,15 +4,15 @@ import type { Point } from './point'
 import { distanceTo, isInside, samplesOf, spread } from './polyline'
 import { SpatialIndex } from './spatial-index'
 
-/** A closed ring with what nesting needs to know of it. */
+/** A closed ring with what is asked of it here. */
 export type Ring = { polyline: Polyline; box: Box; area: number }
 
-export type Nested = {
+export type RingDepth = {
   /** position of the smallest ring that holds this one, or -1 */
   parent: number
   /** how many rings hold this one */
   depth: number
-  /** position of an earlier ring with the same course, or -1; it takes no part in the nesting */
+  /** position of an earlier ring with the same course, or -1; it takes no part */
   twin: number
 }
 
@@ -20,14 +20,14 @@ export type Nested = {
  * Which ring lies in which. Rings are visited from large to small; a ring that covers the same course as another is
  * its twin. Rings that cross are not nested in each other. O(n log n) for rings that hold few others.
  */
-export function nestRings(rings: readonly Ring[]): Nested[] {
+export function ringDepths(rings: readonly Ring[]): RingDepth[] {
   const order = rings.map((_, i) => i).sort((a, b) => rings[b]!.area - rings[a]!.area || a - b)
   const rank = new Int32Array(rings.length)
   order.forEach((i, at) => {
     rank[i] = at
   })
   const index = new SpatialIndex(rings.map((r) => r.box))
-  const nested: Nested[] = rings.map(() => ({ parent: -1, depth: 0, twin: -1 }))
+  const nested: RingDepth[] = rings.map(() => ({ parent: -1, depth: 0, twin: -1 }))
   for (const i of order) {
     const ring = rings[i]!
     const probe = { minX: ring.box.minX, minY: ring.box.minY, maxX: ring.box.minX, maxY: ring.box.minY }

@@ -4,7 +4,7 @@ import { ringOf } from '../geometry/chain'
 import { areaOf } from '../geometry/measure'
 import { type Contour, reverseContour, writePath } from '../geometry/path'
 import { shapeOf } from '../geometry/shape'
-import { findCards } from './cards'
+import { findEnclosed } from './enclosed'
 
 /** The sides of a regular polygon as separate contours. */
 function sides(count: number, cx = 0, cy = 0, r = 50): Contour[] {
@@ -28,25 +28,25 @@ const disordered = (contours: Contour[], seed: number): Contour[] => {
     .map(({ c }) => c)
 }
 
-const cards = (contours: readonly Contour[], tolerance?: number) =>
-  findCards(
+const enclosed = (contours: readonly Contour[], tolerance?: number) =>
+  findEnclosed(
     contours.map((c) => shapeOf(writePath(c))),
     tolerance,
-  ).cards
+  ).enclosed
 
-describe('findCards', () => {
+describe('findEnclosed', () => {
   it('closes polygons whose sides come in any order and direction', () => {
     fc.assert(
       fc.property(fc.integer({ min: 3, max: 40 }), fc.integer({ min: 1, max: 999 }), (count, seed) => {
         const contours = disordered([...sides(count), ...sides(count, 300)], seed)
-        const found = cards(contours)
+        const found = enclosed(contours)
         expect(found.map((c) => c.outline.length)).toEqual([count, count])
         // A regular polygon of n sides has the area n/2 r² sin(2 pi / n).
         const expected = (count / 2) * 2500 * Math.sin((2 * Math.PI) / count)
-        for (const card of found) {
-          const contour = ringOf(card.outline.map((i) => contours[i]!))
+        for (const piece of found) {
+          const contour = ringOf(piece.outline.map((i) => contours[i]!))
           expect(Math.abs(areaOf(contour))).toBeCloseTo(expected, 1)
-          expect(card.area).toBeCloseTo(expected, 1)
+          expect(piece.area).toBeCloseTo(expected, 1)
         }
       }),
       { numRuns: 60, seed: 17 },
@@ -54,20 +54,20 @@ describe('findCards', () => {
   })
 
   it('leaves open what lacks a side or gapes by more than the tolerance', () => {
-    expect(cards(sides(6).slice(1))).toEqual([])
+    expect(enclosed(sides(6).slice(1))).toEqual([])
     const gaping = sides(4).map((c, i) =>
       i === 0 ? { ...c, start: { x: c.start.x, y: c.start.y + 0.2 } } : c,
     )
-    expect(cards(gaping)).toEqual([])
-    expect(cards(gaping, 0.3)).toHaveLength(1)
+    expect(enclosed(gaping)).toEqual([])
+    expect(enclosed(gaping, 0.3)).toHaveLength(1)
   })
 
-  it('keeps a slit that ends in the paper out of the outline, wherever it begins', () => {
+  it('keeps a slit that ends in the piece out of the outline, wherever it begins', () => {
     const square = sides(4)
     const slit: Contour = { start: square[0]!.start, segments: [{ to: { x: 0, y: 0 } }], closed: false }
-    const [card, ...others] = cards([...square, slit])
+    const [piece, ...others] = enclosed([...square, slit])
     expect(others).toEqual([])
-    expect(card!.outline).toHaveLength(4)
-    expect(card!.lines).toContain(4)
+    expect(piece!.outline).toHaveLength(4)
+    expect(piece!.lines).toContain(4)
   })
 })

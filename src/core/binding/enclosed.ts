@@ -5,8 +5,8 @@ import type { Box } from '../geometry/measure'
 import { polylineBox } from '../geometry/polyline'
 import type { Shape } from '../geometry/shape'
 
-/** A piece of card that cut lines enclose; lines by their positions. */
-export type Card = {
+/** A piece of paper that cut lines enclose; lines by their positions. */
+export type Enclosed = {
   outline: number[]
   openings: number[][]
   /** every cut line on it: outline, openings, slits, and lines that run along the same course */
@@ -23,22 +23,22 @@ export type Card = {
 const NOTHING = 0.02
 
 /**
- * Finds the pieces of card that cut lines part from the sheet. A face of their arrangement is card when an even
+ * Finds the pieces of paper that cut lines part from the sheet. A face of their arrangement is paper when an even
  * number of outlines lies around it, so that openings are none and islands within them are; faces side by side that
- * share a cut are both card. A window that touches its outline in one point is still a window.
- * @returns the cards, and where lines must be parted for each to have whole lines as its outline
+ * share a cut are both paper. A window that touches its outline in one point is still a window.
+ * @returns what is enclosed, and where lines must be parted for each to have whole lines as its outline
  */
-export function findCards(
+export function findEnclosed(
   shapes: readonly Shape[],
   tolerance?: number,
-): { cards: Card[]; partings: Map<number, number[]> } {
+): { enclosed: Enclosed[]; partings: Map<number, number[]> } {
   const arrangement = arrange(shapes, tolerance === undefined ? {} : { tolerance })
   const owners = new Owners(arrangement)
   const loops = arrangement.faces.map((face) => simpleLoops(face.walk, arrangement.edges))
-  const isCard = cardFaces(arrangement, loops)
+  const isPaper = paperFaces(arrangement, loops)
   const nested = nestedIn(arrangement)
-  const cards = arrangement.faces.flatMap((face, f): Card[] => {
-    if (!isCard[f]) return []
+  const enclosed = arrangement.faces.flatMap((face, f): Enclosed[] => {
+    if (!isPaper[f]) return []
     const outer = loops[f]!.reduce((a, b) => (b.area > a.area ? b : a))
     const holes = [...loops[f]!.filter((l) => l !== outer && l.area < -NOTHING), ...nested.loops(f)]
     const edges = holes.map((l) => polylineOfWalk(l.walk, arrangement.edges))
@@ -59,8 +59,8 @@ export function findCards(
       },
     ]
   })
-  addTwins(cards, arrangement)
-  return { cards, partings: findPartings(arrangement, isCard, owners) }
+  addTwins(enclosed, arrangement)
+  return { enclosed, partings: findPartings(arrangement, isPaper, owners) }
 }
 
 type Loop = { walk: number[]; area: number }
@@ -89,16 +89,16 @@ function simpleLoops(walk: readonly number[], edges: readonly Edge[]): Loop[] {
   return loops
 }
 
-/** Which faces are card: by depth, and the other way round behind a loop that touches its outline from within. */
-function cardFaces({ faces, side }: Arrangement, loops: readonly Loop[][]): boolean[] {
-  const card = faces.map((f) => f.depth % 2 === 0)
+/** Which faces are paper: by depth, and the other way round behind a loop that touches its outline from within. */
+function paperFaces({ faces, side }: Arrangement, loops: readonly Loop[][]): boolean[] {
+  const paper = faces.map((f) => f.depth % 2 === 0)
   faces.forEach((_, f) => {
     for (const loop of loops[f]!) {
       if (loop.area >= -NOTHING) continue
       const behind = loop.walk.map((h) => side[h ^ 1]!).filter((g) => g >= 0 && g !== f)
       const seen = new Set(behind)
       for (const g of seen) {
-        card[g] = !card[f]
+        paper[g] = !paper[f]
         for (const h of faces[g]!.walk) {
           const next = side[h ^ 1]!
           if (next >= 0 && next !== f && faces[next]!.depth === faces[g]!.depth) seen.add(next)
@@ -106,7 +106,7 @@ function cardFaces({ faces, side }: Arrangement, loops: readonly Loop[][]): bool
       }
     }
   })
-  return card
+  return paper
 }
 
 /** For each face the parts of the drawing that lie in it without touching its edge. */
@@ -166,7 +166,7 @@ function rims(own: readonly number[], faces: Arrangement['faces'], edges: readon
 }
 
 /**
- * Where several lines run along one edge, a card takes the one that goes along it furthest, so that panels which were
+ * Where several lines run along one edge, a face takes the one that goes along it furthest, so that panels which were
  * drawn one by one keep their own sides.
  */
 class Owners {
@@ -182,8 +182,8 @@ class Owners {
     })
   }
 
-  /** Chooses for a card the edges that it takes along a walk. */
-  claim(card: number, walk: readonly number[]): void {
+  /** Chooses for a face the edges that it takes along a walk. */
+  claim(face: number, walk: readonly number[]): void {
     if (this.twins.size === 0) return
     const { edges } = this.arrangement
     const along = new Map<number, number>()
@@ -191,8 +191,8 @@ class Owners {
     for (const h of walk)
       for (const e of all(h >> 1))
         along.set(edges[e]!.line, (along.get(edges[e]!.line) ?? 0) + edges[e]!.length)
-    const own = this.chosen.get(card) ?? new Map<number, number>()
-    this.chosen.set(card, own)
+    const own = this.chosen.get(face) ?? new Map<number, number>()
+    this.chosen.set(face, own)
     for (const h of walk)
       own.set(
         h >> 1,
@@ -202,51 +202,51 @@ class Owners {
       )
   }
 
-  /** The line that a card takes for an edge. */
-  of(card: number, edge: number): number {
-    return this.arrangement.edges[this.chosen.get(card)?.get(edge) ?? edge]!.line
+  /** The line that a face takes for an edge. */
+  of(face: number, edge: number): number {
+    return this.arrangement.edges[this.chosen.get(face)?.get(edge) ?? edge]!.line
   }
 
-  /** For each edge, its twins included, the cards that take it. */
+  /** For each edge, its twins included, the faces that take it. */
   takers(): Map<number, number[]> {
     const takers = new Map<number, number[]>()
-    for (const [card, own] of this.chosen)
-      for (const e of own.values()) takers.set(e, [...(takers.get(e) ?? []), card])
+    for (const [face, own] of this.chosen)
+      for (const e of own.values()) takers.set(e, [...(takers.get(e) ?? []), face])
     return takers
   }
 }
 
 /** The lines along a walk in order, those left out that are walked there and back. */
-function linesAlong(card: number, walk: readonly number[], { side }: Arrangement, owners: Owners): number[] {
+function linesAlong(face: number, walk: readonly number[], { side }: Arrangement, owners: Owners): number[] {
   const lines: number[] = []
   for (const h of walk) {
     if (side[h] === side[h ^ 1]) continue
-    const line = owners.of(card, h >> 1)
+    const line = owners.of(face, h >> 1)
     if (lines.at(-1) !== line && lines[0] !== line) lines.push(line)
   }
   return lines
 }
 
 /** Lines that run along the same course as another go with it. */
-function addTwins(cards: Card[], { edges }: Arrangement): void {
-  const holders = new Map<number, Card[]>()
-  for (const card of cards)
-    for (const line of card.lines) {
+function addTwins(enclosed: Enclosed[], { edges }: Arrangement): void {
+  const holders = new Map<number, Enclosed[]>()
+  for (const piece of enclosed)
+    for (const line of piece.lines) {
       const list = holders.get(line)
-      if (list) list.push(card)
-      else holders.set(line, [card])
+      if (list) list.push(piece)
+      else holders.set(line, [piece])
     }
   for (const { line, twin } of edges) {
     if (twin < 0 || edges[twin]!.line === line || holders.has(line)) continue
-    for (const card of holders.get(edges[twin]!.line) ?? [])
-      if (!card.lines.includes(line)) card.lines.push(line)
+    for (const piece of holders.get(edges[twin]!.line) ?? [])
+      if (!piece.lines.includes(line)) piece.lines.push(line)
   }
 }
 
-/** Where along each line the cards change that take it as a part of their outline or of an opening. */
+/** Where along each line the faces change that take it as a part of their outline or of an opening. */
 function findPartings(
   { edges, side }: Arrangement,
-  isCard: readonly boolean[],
+  isPaper: readonly boolean[],
   owners: Owners,
 ): Map<number, number[]> {
   const takers = owners.takers()
@@ -261,7 +261,7 @@ function findPartings(
     if (l === r) return 'slit'
     if (takers.size > 0) return (takers.get(e) ?? []).sort((a, b) => a - b).join(' ')
     return [l, r]
-      .filter((f) => f >= 0 && isCard[f])
+      .filter((f) => f >= 0 && isPaper[f])
       .sort((a, b) => a - b)
       .join(' ')
   }
