@@ -5,7 +5,7 @@ export default defineConfig({
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   test: {
     include: [
-      'src/**/*.test.ts',
+      'src/**/*.test.{ts,tsx}',
       'bin/**/*.test.ts',
       'demo/**/*.test.ts',
       'corpus/**/*.test.ts',

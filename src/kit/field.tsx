@@ -93,10 +93,11 @@ function CommitField({ label, text, suffix, read, hideLabel, quiet = false }: En
       onBlur={commit}
       onKeyDown={(e) => {
         if (e.key === 'Enter') commit()
-        if (e.key === 'Escape') {
-          setTyped(null)
-          setWrong(null)
-        }
+        if (e.key !== 'Escape') return
+        // With nothing to take back here it is meant for what the field stands in.
+        if (typed === null) e.continuePropagation()
+        setTyped(null)
+        setWrong(null)
       }}
       {...(hideLabel ? { 'aria-label': label } : {})}
     >
