@@ -53,6 +53,11 @@ describe('arrange', () => {
     expect(edges.filter((e) => e.twin >= 0).map((e) => e.length)).toEqual([expect.closeTo(6)])
   })
 
+  it('parts a line that is drawn back over itself where it ends, so that nothing of a face is lost', () => {
+    expect(areas(['M0 80L0 60L40 60L0 80', 'M40 60L0 60L20 60'])).toEqual([400])
+    expect(areas(['M0 80L0 60L40 60L0 80', 'M20 60L40 60L0 60'])).toEqual([400])
+  })
+
   it('nests components', () => {
     const { faces } = of([
       rect(0, 0, 100, 100),

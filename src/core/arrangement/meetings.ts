@@ -94,14 +94,17 @@ class Finder {
       const minY = Math.min(ay, by) - t
       const maxY = Math.max(ay, by) + t
       if (minX > box.maxX || maxX < box.minX || minY > box.maxY || maxY < box.minY) continue
-      for (let j = c === d ? i + 2 : b.from; j < b.to; j += 1) {
+      for (let j = c === d ? i + 1 : b.from; j < b.to; j += 1) {
         const cx = q[2 * j]!
         const dx = q[2 * j + 2]!
         if ((cx < minX && dx < minX) || (cx > maxX && dx > maxX)) continue
         const cy = q[2 * j + 1]!
         const dy = q[2 * j + 3]!
         if ((cy < minY && dy < minY) || (cy > maxY && dy > maxY)) continue
-        if (a.line === b.line && !this.apart(a.line, i, j)) continue
+        if (a.line === b.line && !this.apart(a.line, i, j)) {
+          if (j === i + 1) this.meetBack(a.line, i)
+          continue
+        }
         this.meet(a.line, i, b.line, j)
       }
     }
@@ -152,6 +155,18 @@ class Finder {
     const t = ((cx - ax) * uy - (cy - ay) * ux) / cross
     if (s < 0 || s > 1 || t < 0 || t > 1) return
     this.groups.join(this.mark(la, i, s), this.mark(lb, j, t))
+  }
+
+  /** Where a line turns right back on itself, the nearer end of the two stretches parts the other one. */
+  private meetBack(line: number, i: number): void {
+    const p = this.shapes[line]!.polyline
+    const ux = p[2 * i + 2]! - p[2 * i]!
+    const uy = p[2 * i + 3]! - p[2 * i + 1]!
+    const vx = p[2 * i + 4]! - p[2 * i + 2]!
+    const vy = p[2 * i + 5]! - p[2 * i + 3]!
+    if (ux * vx + uy * vy > -0.99 * lengthOfVector(ux, uy) * lengthOfVector(vx, vy)) return
+    if (this.isCorner(line, i)) this.touch(line, i, line, i + 1)
+    if (this.isCorner(line, i + 2)) this.touch(line, i + 2, line, i)
   }
 
   /** Marks a corner that lies within the tolerance of a stretch; answers whether it does. */
