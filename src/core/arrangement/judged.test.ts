@@ -19,7 +19,7 @@ type Line = readonly [x: number, y: number][]
 /** The areas of the polygons that the general geometry library JTS makes of lines, holes taken off; the largest first. */
 function judged(lines: readonly Line[]): number[] {
   const reader = new WKTReader(new GeometryFactory(new PrecisionModel()))
-  const all = new ArrayList()
+  const all = new ArrayList(lines.length)
   for (const l of lines) all.add(reader.read(`LINESTRING (${l.map(([x, y]) => `${x} ${y}`).join(', ')})`))
   // Rounded to 1/1000 mm, so that lines which run along one another are parted in the same places.
   const noded = new GeometryNoder(new PrecisionModel(1000)).node(all)
