@@ -1,12 +1,14 @@
 import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { describe, expect, it } from 'vitest'
+import { decide } from '../document/decide'
 import { applyChanges, applyEdit, joinEdits, setLines } from '../document/edits'
 import { decisionsLeft, familiesOf, habitKeyOf } from '../document/families'
 import type { Role } from '../document/lines'
 import { plainLine } from '../document/plain-line'
 import { emptyProject, type Project, projectSchema } from '../document/project'
 import { filesOf } from '../document/sources'
+import { shapeOf } from '../geometry/shape'
 import { readDrawing } from '../intake/formats'
 import { settled } from '../making/settle'
 import { looseLines, roleCounts } from '../pieces/lines'
@@ -209,6 +211,70 @@ describe('accordions', () => {
 })
 
 describe('habits', () => {
+  const drawn = (d: string, stroke = '#000000') => ({
+    d,
+    look: { stroke, fill: null, dash: [], width: 0.3, layers: [] },
+    label: null,
+    element: 0,
+    fillRule: 'nonzero' as const,
+  })
+  /** A sleeve all in one pen: an outline, a fold, and a slit. */
+  const sleeve = (id: string) => ({
+    drawing: {
+      artwork: { width: 300, height: 200 },
+      scale: { mmPerUnit: 1, why: '', sure: true, choices: [] },
+      lines: [rect(10, 10, 200, 100), 'M110 10L110 110', 'M140 40L140 80'].map((d) => drawn(d)),
+      findings: [],
+    },
+    file: { id, name: `${id}.svg`, format: 'svg', bytes: 1 },
+  })
+  const add = (project: Project, id: string) => addSource(project, sleeve(id).drawing, sleeve(id).file)[0]
+  /** Outline, fold and slit of a file. */
+  const ofFile = (project: Project, id: string) =>
+    Object.values(project.lines)
+      .filter((l) => l.source === id)
+      .sort((a, b) => shapeOf(b.d).length - shapeOf(a.d).length)
+  const decided = (project: Project, lines: string[], role: Role | 'as suggested') =>
+    decide(project, { lines, role, label: 'x', forLook: true })[0]
+
+  it('are not learnt from a look that means two things: the next file is sorted as if nothing had been said', () => {
+    const first = add(emptyProject('Fair'), 'a')
+    const [outline, fold, slit] = ofFile(first, 'a').map((l) => l.id)
+    const answered = decided(decided(first, [fold!], 'score'), [outline!, slit!], 'cut')
+    expect(answered.habits).toEqual({})
+    const both = add(answered, 'b')
+    const plain = add(first, 'b')
+    expect(ofFile(both, 'b').map((l) => [l.role, l.sure, l.why])).toEqual(
+      ofFile(plain, 'b').map((l) => [l.role, l.sure, l.why]),
+    )
+    expect(Object.keys(both.pieces)).toHaveLength(2)
+  })
+
+  it('are forgotten when a line of the look is given another role, and come back with undo', () => {
+    const first = add(emptyProject('Fair'), 'a')
+    const all = ofFile(first, 'a').map((l) => l.id)
+    const taught = decided(first, all, 'cut')
+    expect(Object.values(taught.habits)).toMatchObject([{ role: 'cut' }])
+    const [next, edit] = decide(taught, { lines: [all[1]!], role: 'score', label: 'x', forLook: false })
+    expect(next.habits).toEqual({})
+    const { inverse } = applyEdit(taught, edit.changes)
+    expect(applyChanges(next, inverse).habits).toEqual(taught.habits)
+  })
+
+  it('never make a line sure against what the drawing says of it', () => {
+    const first = add(emptyProject('Fair'), 'a')
+    const taught = decided(
+      first,
+      ofFile(first, 'a').map((l) => l.id),
+      'cut',
+    )
+    const next = ofFile(add(taught, 'b'), 'b')
+    const outline = next[0]
+    const fold = next.find((l) => shapeOf(l.d).length === 100)
+    expect(outline).toMatchObject({ role: 'cut', sure: true, why: expect.stringContaining('“cut” before') })
+    expect(fold).toMatchObject({ sure: false })
+  })
+
   it('decide the same look in the next file of the project, with the reason', async () => {
     const caddy = await demo('tea-caddy.svg')
     const green = Object.values(caddy.looks).find((l) => l.stroke === '#39b54a')!
@@ -228,7 +294,10 @@ describe('habits', () => {
     )
     expect(again).toHaveLength(2)
     for (const line of again)
-      expect(line).toMatchObject({ role: 'perforate', why: expect.stringContaining('same look before') })
+      expect(line).toMatchObject({
+        role: 'perforate',
+        why: expect.stringContaining('the same look “perforate” before'),
+      })
   })
 })
 

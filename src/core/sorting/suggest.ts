@@ -91,10 +91,10 @@ function sumUp(facts: readonly Fact[]): Sums {
 }
 
 function judge(stretch: Stretch, facts: readonly Fact[]): Suggestion {
-  const ranked = (Object.entries(sumUp(facts)) as [Role, number][]).sort((a, b) => b[1] - a[1])
+  const ranked = rank(facts)
   const [role, sum] = ranked[0] ?? (['cut', 0] as [Role, number])
   const lead = sum - (ranked[1]?.[1] ?? 0)
-  const sure = sum >= SURE.least && lead >= SURE.lead - 1e-9
+  const sure = sum >= SURE.least && lead >= SURE.lead - 1e-9 && !isAgainstHabit(facts)
   const speaking = facts.filter((f) => role in WEIGHTS[f.kind])
   const against = facts.filter((f) => !(role in WEIGHTS[f.kind]))
   const reason = speaking.map((f) => f.because).join(', and ') || 'nothing else is known of it'
@@ -106,6 +106,19 @@ function judge(stretch: Stretch, facts: readonly Fact[]): Suggestion {
     fold: role === 'score' ? foldOf(stretch, facts) : null,
   }
 }
+
+const rank = (facts: readonly Fact[]): [Role, number][] =>
+  (Object.entries(sumUp(facts)) as [Role, number][]).sort((a, b) => b[1] - a[1])
+
+/** Whether the drawing itself speaks for another role than was decided for the same look before: a person is asked. */
+function isAgainstHabit(facts: readonly Fact[]): boolean {
+  const habit = facts.find(isHabit)
+  if (!habit) return false
+  const [first] = rank(facts.filter((f) => !isHabit(f)))
+  return first !== undefined && !(first[0] in WEIGHTS[habit.kind])
+}
+
+const isHabit = ({ kind }: Fact): boolean => kind.startsWith('habit-')
 
 /**
  * Of stretches that follow the same course one is kept: the one whose own facts speak most for what all of them

@@ -1,10 +1,12 @@
 import { habitKeyOf } from '../../document/families'
 import type { Evidence } from './evidence'
 
-/** What a person decided of this look before, in another file of the project. */
+/** What a person decided of this look before, in another file of the project. It never outweighs the drawing for sure. */
 export const habit: Evidence = ({ line }, { habits }) => {
   // Most projects remember none, and the key of a look is asked for at every stretch.
   if (Object.keys(habits).length === 0) return null
   const known = habits[habitKeyOf(line.look)]
-  return known ? { kind: `habit-${known.role}`, because: 'you decided so for the same look before' } : null
+  return known
+    ? { kind: `habit-${known.role}`, because: `you made the same look “${known.role}” before` }
+    : null
 }

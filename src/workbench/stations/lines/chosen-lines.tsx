@@ -31,7 +31,7 @@ export function ChosenLines() {
       const ids = workbench.store.getState().selection
       if (!role || typing || ids.length === 0 || event.ctrlKey || event.metaKey || event.altKey) return
       event.preventDefault()
-      giveRole(workbench, ids, role, '')
+      giveRole(workbench, ids, role)
     }
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
@@ -72,7 +72,7 @@ export function ChosenLines() {
       <RoleButtons
         label="Role of the chosen lines"
         current={roles.size === 1 ? chosen[0]!.role : null}
-        onChoose={(role) => giveRole(workbench, selection, role, '')}
+        onChoose={(role) => giveRole(workbench, selection, role)}
       />
       {scores ? <ChosenScores /> : null}
       <Row style={{ marginTop: 10 }}>

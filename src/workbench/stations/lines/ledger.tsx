@@ -2,7 +2,6 @@
 import { type KeyboardEvent, memo } from 'react'
 import styled from 'styled-components'
 import type { Strand } from '@/core/document/families'
-import type { Look } from '@/core/document/lines'
 import { count } from '@/core/units/count'
 import { formatLength } from '@/core/units/length'
 import { Button, QuietButton } from '@/kit/button'
@@ -100,7 +99,7 @@ const FamilyLeaf = memo(function FamilyLeaf({ family }: { family: MeasuredFamily
     if (!role || event.target instanceof HTMLInputElement) return
     event.preventDefault()
     event.stopPropagation()
-    giveRole(workbench, family.lines, role, words, family.look)
+    giveRole(workbench, family.lines, role, words)
   }
   return (
     <Leaf
@@ -129,7 +128,6 @@ const FamilyLeaf = memo(function FamilyLeaf({ family }: { family: MeasuredFamily
           key={`${strand.role} ${strand.sure}`}
           strand={strand}
           words={words}
-          look={family.look}
           alone={family.strands.length === 1}
         />
       ))}
@@ -137,24 +135,14 @@ const FamilyLeaf = memo(function FamilyLeaf({ family }: { family: MeasuredFamily
         current={family.strands.length === 1 ? only!.role : null}
         label={`Role of ${words}`}
         compact={family.toDecide === 0}
-        onChoose={(role) => giveRole(workbench, family.lines, role, words, family.look)}
+        onChoose={(role) => giveRole(workbench, family.lines, role, words)}
       />
     </Leaf>
   )
 })
 
 /** What is suggested for the lines of a family that agree, and why. */
-function StrandNote({
-  strand,
-  words,
-  look,
-  alone,
-}: {
-  strand: Strand
-  words: string
-  look: Look
-  alone: boolean
-}) {
+function StrandNote({ strand, words, alone }: { strand: Strand; words: string; alone: boolean }) {
   const workbench = useWorkbench()
   return (
     <>
@@ -168,7 +156,7 @@ function StrandNote({
       </Why>
       {strand.sure ? null : (
         <Row style={{ marginBottom: 8 }}>
-          <Button onPress={() => confirmRoles(workbench, strand.lines, words, look)}>
+          <Button onPress={() => confirmRoles(workbench, strand.lines, words)}>
             Yes, {ROLE_NAMES[strand.role].toLowerCase()}
           </Button>
           {alone ? null : <Muted as="span">or another role for all:</Muted>}

@@ -51,9 +51,8 @@ export function Review() {
   const decide = (role: Role) => {
     if (!question) return
     const words = lookWords(question.family.look)
-    if (role === question.strand.role)
-      confirmRoles(workbench, question.strand.lines, words, question.family.look)
-    else giveRole(workbench, question.strand.lines, role, words, question.family.look)
+    if (role === question.strand.role) confirmRoles(workbench, question.strand.lines, words)
+    else giveRole(workbench, question.strand.lines, role, words)
   }
   const step = (by: number) => setAt((n) => (n + by + questions.length) % Math.max(1, questions.length))
 
