@@ -63,16 +63,18 @@ test('from file to finished sheet by keyboard alone', async ({ page }) => {
   await tabTo(page, /Send the sheet/)
   await page.keyboard.press('Enter')
   const cutter = page.getByTestId('cutter')
-  await tabTo(page, /Loaded, go on/)
-  await page.keyboard.press('Enter')
-  for (const tool of ['scoring tip', 'knife']) {
-    await expect(cutter).toContainText(`put in the ${tool}`, { ignoreCase: true })
-    await tabTo(page, /Done, go on/)
+  const goOn = async (name: RegExp) => {
+    await tabTo(page, name)
+    await expect(page.getByRole('button', { name })).toBeEnabled()
     await page.keyboard.press('Enter')
   }
+  await goOn(/Loaded, go on/)
+  for (const tool of ['scoring tip', 'knife']) {
+    await expect(cutter).toContainText(`put in the ${tool}`, { ignoreCase: true })
+    await goOn(/Done, go on/)
+  }
   await expect(cutter).toContainText('Take the sheet out')
-  await tabTo(page, /Taken out/)
-  await page.keyboard.press('Enter')
+  await goOn(/Taken out/)
   await expect(cutter).toContainText('Finished')
 })
 

@@ -30,7 +30,8 @@ export async function tick(field: Locator, on = true): Promise<void> {
 /** Lays the sheet into the stand-in cutter when it asks for it. */
 export async function loadSheet(page: Page): Promise<void> {
   await expect(page.getByTestId('cutter')).toContainText(/Lay sheet \d+ \(/)
-  await page.getByRole('button', { name: 'Loaded, go on' }).click()
+  // A hurried finger presses twice.
+  await page.getByRole('button', { name: 'Loaded, go on' }).dblclick()
 }
 
 /** Waits for the end of the cut and takes the sheet out. */

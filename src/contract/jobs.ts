@@ -4,8 +4,9 @@ import { CORNERS } from '../core/printing/marks'
 
 /** What the page and the server say to each other about jobs on a cutter. */
 
-const STATUSES = [
+export const JOB_STATUSES = [
   'load',
+  'scanning',
   'running',
   'paused',
   'tool-change',
@@ -15,10 +16,10 @@ const STATUSES = [
   'cancelled',
   'interrupted',
 ] as const
-export type JobStatus = (typeof STATUSES)[number]
+export type JobStatus = (typeof JOB_STATUSES)[number]
 
 export const jobStateSchema = z.object({
-  status: z.enum(STATUSES),
+  status: z.enum(JOB_STATUSES),
   /** what to do, in words, while a hand is needed */
   message: z.string(),
   /** from 0 to 1 */
@@ -51,6 +52,28 @@ export const JOB_COMMANDS = ['pause', 'resume', 'cancel', 'jam'] as const
 export const jobCommandSchema = z.enum(JOB_COMMANDS)
 export type JobCommand = z.infer<typeof jobCommandSchema>
 
+/** How the job stood for whoever gave a command: where it has gone on meanwhile the command does nothing. */
+export const jobCommandWhenSchema = z.object({ when: z.enum(JOB_STATUSES).optional() })
+
+const ENDED = {}
+/**
+ * What each command makes of a job, by how it stands; a command that is not here does nothing. What the machine does by
+ * itself: it begins when the marks are found (or asks for the sheet again), stops for tools, and ends.
+ */
+export const JOB_TRANSITIONS: Readonly<Record<JobStatus, Partial<Record<JobCommand, JobStatus>>>> = {
+  load: { resume: 'scanning', cancel: 'cancelled' },
+  scanning: { cancel: 'cancelled' },
+  running: { pause: 'paused', jam: 'jammed', cancel: 'cancelled' },
+  paused: { resume: 'running', cancel: 'cancelled' },
+  // A jam that is asked for here comes with the next stroke.
+  'tool-change': { resume: 'running', jam: 'tool-change', cancel: 'cancelled' },
+  jammed: { resume: 'running', cancel: 'cancelled' },
+  unload: { resume: 'done', cancel: 'done' },
+  done: ENDED,
+  cancelled: ENDED,
+  interrupted: ENDED,
+}
+
 /** What of a sheet is run: all of it, one pass alone (from 0), or a test cut in a free corner. */
 export const jobPartSchema = z.object({
   pass: z.number().int().min(0).max(20).optional(),
@@ -63,8 +86,7 @@ export const jobPartSchema = z.object({
 export type JobPart = z.infer<typeof jobPartSchema>
 
 /** Whether a job still needs the cutter. */
-export const isActive = ({ status }: Pick<JobState, 'status'>): boolean =>
-  !['done', 'cancelled', 'interrupted'].includes(status)
+export const isActive = ({ status }: Pick<JobState, 'status'>): boolean => JOB_TRANSITIONS[status] !== ENDED
 
 /** Whether the cutter is in the midst of a job: a sheet that only waits to be taken out can be run once more. */
 export const isBusy = (state: Pick<JobState, 'status'>): boolean =>

@@ -15,7 +15,8 @@ const shared = css`
   line-height: 1.2;
   text-decoration: none;
   transition: background 120ms;
-  &[data-disabled] {
+  &[data-disabled],
+  &[data-pending] {
     opacity: 0.45;
     cursor: default;
   }

@@ -2,7 +2,14 @@ import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { isActive, type JobState } from '../../contract/jobs'
+import {
+  isActive,
+  JOB_COMMANDS,
+  JOB_STATUSES,
+  JOB_TRANSITIONS,
+  type JobState,
+  type JobStatus,
+} from '../../contract/jobs'
 import { UNLOAD_WORDS } from '../../core/cutting/hand-words'
 import type { SheetPlan } from '../../core/cutting/pass'
 import { PLAIN_CUTTER } from '../../core/document/cutter'
@@ -89,6 +96,119 @@ const started = async (bench: Bench = BENCH, queue: string[] = []) => {
   await commandJob(job.id, 'resume')
   return { project, job }
 }
+
+describe('every command in every state', () => {
+  /** A sheet whose marks are looked for until they are told to be found. */
+  const scanned = () => {
+    let found = () => {}
+    const seen = new Promise<void>((resolve) => {
+      found = resolve
+    })
+    const register: Register = { ok: true, map: [1, 0, 0, 1, 0, 0], residual: 0, words: 'Straight.' }
+    const scan = async () => {
+      await seen
+      return { lie: [1, 0, 0, 1, 0, 0] as const, register }
+    }
+    return { bench: { ...BENCH, scan }, found }
+  }
+
+  /** Brings a new job to a state, and answers what lets its marks be found. */
+  async function bringTo(status: JobStatus) {
+    process.env.VELVET_CUTTER_PACE = status === 'running' || status === 'paused' ? '0.5' : '400'
+    const project = await createProject(emptyProject('Fair'), [])
+    const { bench, found } = scanned()
+    const { id } = await startJob(project, plan, 'Fair', bench)
+    const resume = () => commandJob(id, 'resume')
+    if (status === 'load') return { id, found }
+    if (status === 'cancelled') {
+      await commandJob(id, 'cancel')
+      return { id, found }
+    }
+    const begun = resume()
+    if (status === 'scanning') return { id, found, begun }
+    found()
+    await begun
+    await until(id, (s) => s.status === 'tool-change')
+    if (status === 'tool-change') return { id, found }
+    if (status === 'jammed') await commandJob(id, 'jam')
+    await resume()
+    if (status === 'paused') await commandJob(id, 'pause')
+    if (status === 'jammed') await until(id, (s) => s.status === 'jammed')
+    if (status === 'unload' || status === 'done') {
+      await until(id, (s) => s.status === 'tool-change')
+      await resume()
+      await until(id, (s) => s.status === 'unload')
+      if (status === 'done') await resume()
+    }
+    return { id, found }
+  }
+  const states = JOB_STATUSES.filter((s) => s !== 'interrupted')
+
+  it.each(states.flatMap((status) => JOB_COMMANDS.map((command) => [status, command] as const)))(
+    '%s: %s',
+    async (status, command) => {
+      const { id, found, begun } = await bringTo(status)
+      expect((await viewJob(id)).state.status).toBe(status)
+      const next = JOB_TRANSITIONS[status][command]
+      const answer = commandJob(id, command)
+      if (!isActive({ status })) await expect(answer).rejects.toThrow(/ended already/)
+      else if (next === 'scanning') {
+        expect((await viewJob(id)).state.status).toBe('scanning')
+        found()
+        expect((await answer).state.status).toBe('running')
+      } else expect((await answer).state.status).toBe(next ?? status)
+      found()
+      await begun
+      if (command === 'cancel' && isActive({ status })) {
+        // What was under way when it was cancelled does not bring it back.
+        await new Promise((resolve) => setTimeout(resolve, 60))
+        expect(isActive((await viewJob(id)).state)).toBe(false)
+      }
+    },
+  )
+
+  it.each(['5', '400', '20000'])('happens once, however often it is given, at a pace of %s', async (pace) => {
+    process.env.VELVET_CUTTER_PACE = '20000'
+    const { job: alone } = await started()
+    for (const _ of plan.passes) {
+      await until(alone.id, (s) => s.status === 'tool-change')
+      await commandJob(alone.id, 'resume')
+    }
+    await until(alone.id, (s) => s.status === 'unload')
+    const { drawn, state } = await commandJob(alone.id, 'resume')
+    process.env.VELVET_CUTTER_PACE = pace
+    const project = await createProject(emptyProject('Fair'), [])
+    const { bench, found } = scanned()
+    const sent = await Promise.allSettled(
+      Array.from({ length: 12 }, () => startJob(project, plan, 'Fair', bench)),
+    )
+    expect(sent.filter((s) => s.status === 'fulfilled')).toHaveLength(1)
+    const { id } = sent.flatMap((s) => (s.status === 'fulfilled' ? [s.value] : []))[0]!
+    const press = (when: JobStatus) =>
+      Promise.all(Array.from({ length: 12 }, () => commandJob(id, 'resume', when)))
+    const presses = press('load')
+    await press('load')
+    found()
+    await presses
+    for (const _ of plan.passes) {
+      await until(id, (s) => s.status === 'tool-change')
+      process.env.VELVET_CUTTER_PACE = '20000'
+      await press('tool-change')
+    }
+    await until(id, (s) => s.status === 'unload')
+    const twice = await viewJob(id)
+    expect(twice.drawn).toEqual(drawn)
+    expect(twice.state.seconds).toBeCloseTo(state.seconds, 6)
+    expect(twice.state.deviation).toBe(state.deviation)
+  })
+
+  it('does nothing where it was given for a state that is over', async () => {
+    const { id } = await bringTo('tool-change')
+    expect((await commandJob(id, 'resume', 'load')).state.status).toBe('tool-change')
+    expect((await commandJob(id, 'cancel', 'running')).state.status).toBe('tool-change')
+    expect((await commandJob(id, 'cancel', 'tool-change')).state.status).toBe('cancelled')
+  })
+})
 
 describe('a job on the stand-in cutter', () => {
   it('stops for each tool, runs to its end, and measures what it drew against the plan', async () => {

@@ -1,8 +1,10 @@
 import { EventEmitter } from 'node:events'
 import { nanoid } from 'nanoid'
+import type { CreationAttributes } from 'sequelize'
 import {
   isActive,
   isBusy,
+  JOB_TRANSITIONS,
   type JobCommand,
   type JobState,
   type JobStatus,
@@ -43,9 +45,11 @@ type Live = {
   scanned: Scanned | null
 }
 
-const holder = globalThis as { velvetCutter?: { live: Live | null; events: EventEmitter } }
+const holder = globalThis as {
+  velvetCutter?: { live: Live | null; isStarting: boolean; events: EventEmitter }
+}
 const cutter = () => {
-  holder.velvetCutter ??= { live: null, events: new EventEmitter().setMaxListeners(0) }
+  holder.velvetCutter ??= { live: null, isStarting: false, events: new EventEmitter().setMaxListeners(0) }
   return holder.velvetCutter
 }
 
@@ -75,7 +79,8 @@ export async function startJob(
   bench: Bench,
   queue: readonly string[] = [],
 ): Promise<JobView> {
-  const { live } = cutter()
+  const { live, isStarting } = cutter()
+  if (isStarting) throw new Problem(409, 'The stand-in cutter is being sent a sheet. Wait a moment.')
   if (live && isBusy(live.state))
     throw new Problem(
       409,
@@ -97,14 +102,16 @@ export async function startJob(
     // A pass that is run again in between leaves what comes after as it was.
     queue: stillIn && queue.length === 0 ? live.state.queue : [...queue],
   }
-  await database()
-  const row = await JobRow.create({
+  cutter().isStarting = true
+  const row = await keep({
     id: nanoid(12),
     projectId,
     sheetId: plan.sheet,
     gcode: program,
     planned,
     state: JSON.stringify({ ...state, drawn: [] }),
+  }).finally(() => {
+    cutter().isStarting = false
   })
   // Whoever lays another sheet in has taken this one out.
   if (live?.state.status === 'unload') update(live, 'done')
@@ -113,6 +120,11 @@ export async function startJob(
   cutter().live = started
   if (stillIn) run(started)
   return view(started)
+}
+
+async function keep(fields: CreationAttributes<JobRow>): Promise<JobRow> {
+  await database()
+  return JobRow.create(fields)
 }
 
 const isOf = ({ row }: Live, projectId: string, sheet: string): boolean =>
@@ -139,20 +151,21 @@ function prepare(plan: SheetPlan, title: string, bench: Bench, scanned: Scanned 
 /** The sheet is in: its marks are looked for, and the machine begins. What is wrong leaves it waiting. */
 async function begin(live: Live): Promise<void> {
   const { bench, plan, title } = live
+  update(live, 'scanning', bench.scan ? 'Looking for the marks' : 'Starting')
   try {
     live.scanned = (await bench.scan?.()) ?? null
     if (live.scanned && !live.scanned.register.ok) throw new Problem(422, live.scanned.register.message)
     const { program, steps, planned } = prepare(plan, title, bench, live.scanned)
     await live.row.update({ gcode: program, planned })
     // It may have been cancelled meanwhile.
-    if (live.state.status !== 'load') return
+    if (live.state.status !== 'scanning') return
     live.machine = new Machine(steps, plan.height)
     live.state.register = wordsOf(live.scanned)
-    update(live, 'running')
     run(live)
   } catch (error) {
+    const { message } = error instanceof Problem ? error : { message: bench.load }
+    if (live.state.status === 'scanning') update(live, 'load', message)
     if (!(error instanceof Problem)) throw error
-    if (live.state.status === 'load') update(live, 'load', error.message)
   }
 }
 
@@ -187,6 +200,8 @@ const view = ({ row, state, machine }: Live): JobView => ({
 })
 
 function run(live: Live): void {
+  halt(live)
+  update(live, 'running')
   live.timer = setInterval(() => {
     live.machine.advance((TICK / 1000) * pace())
     update(live)
@@ -241,26 +256,26 @@ function liveJob(id: string): Live {
   return live
 }
 
-/** Pauses, goes on (also after loading, a tool change, a jam, or taking the sheet out), jams or cancels a job. */
-export async function commandJob(id: string, command: JobCommand): Promise<JobView> {
+/**
+ * Pauses, goes on (also after loading, a tool change, a jam, or taking the sheet out), jams or cancels a job, as
+ * {@link JOB_TRANSITIONS} says.
+ * @param when how the job stood when the command was given; one that comes too late does nothing
+ * @throws Problem if the job has ended
+ */
+export async function commandJob(id: string, command: JobCommand, when?: JobStatus): Promise<JobView> {
   const live = liveJob(id)
   const { status } = live.state
   if (!isActive(live.state)) throw new Problem(409, 'This job has ended already.')
-  if (command === 'pause') {
-    if (status === 'running') update(live, 'paused')
-  } else if (command === 'cancel') update(live, status === 'unload' ? 'done' : 'cancelled')
-  else if (command === 'jam') {
-    // Without a sheet in it there is nothing to jam.
-    if (status !== 'running' && status !== 'tool-change') return view(live)
+  const next = JOB_TRANSITIONS[status][command]
+  if (!next || (when && when !== status)) return view(live)
+  if (command === 'jam') {
     live.machine.jam()
     update(live)
-  } else if (status === 'load') await begin(live)
-  else if (status === 'unload') update(live, 'done')
-  else if (status !== 'running') {
+  } else if (next === 'scanning') await begin(live)
+  else if (next === 'running') {
     live.machine.resume()
-    update(live, 'running')
     run(live)
-  }
+  } else update(live, next)
   return view(live)
 }
 

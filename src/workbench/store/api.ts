@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { type JobCommand, type JobPart, jobViewSchema } from '@/contract/jobs'
+import { type JobCommand, type JobPart, type JobStatus, jobViewSchema } from '@/contract/jobs'
 import {
   acceptedSchema,
   changedSchema,
@@ -126,7 +126,9 @@ export const api = {
   startJob: (id: string, sheet: string, part: JobPart) =>
     call('POST', at('projects', id, 'sheets', sheet, 'job'), withJob, part),
   job: (id: string) => call('GET', at('jobs', id), withJob),
-  commandJob: (id: string, command: JobCommand) => call('POST', at('jobs', id, command), withJob),
+  /** @param when how the job is shown: where it has gone on meanwhile, nothing is done */
+  commandJob: (id: string, command: JobCommand, when: JobStatus) =>
+    call('POST', at('jobs', id, command), withJob, { when }),
 }
 
 /** The address of a source's original file. */

@@ -1,7 +1,7 @@
 'use client'
-import { ArrowRight, Check, Pause, Play, Send, Square } from 'lucide-react'
-import { useState } from 'react'
-import { isActive, isBusy, type JobStatus } from '@/contract/jobs'
+import { ArrowRight, Check, Hourglass, Pause, Play, Send, Square } from 'lucide-react'
+import { useEffect, useState } from 'react'
+import { isActive, isBusy, JOB_TRANSITIONS, type JobStatus } from '@/contract/jobs'
 import { Button, QuietButton } from '@/kit/button'
 import { Progress } from '@/kit/progress'
 import { type Choice, Select } from '@/kit/select'
@@ -36,14 +36,16 @@ export function CutterPanel({ job, unit, canSend, printed }: Props) {
   const busy = state !== null && isBusy(state)
   const sendIt = () => send(mishap ? { mishap: { corner: 'left lower', kind: mishap } } : {})
   const sending = printed ? 'Scan and cut' : 'Send the sheet'
+  const can = (command: 'pause' | 'jam') => state !== null && command in JOB_TRANSITIONS[state.status]
   // One button leads on all the way and stays in its place, so that whoever works by keys need not look for it.
   const lead = done
     ? { Icon: state?.status === 'unload' ? Check : Play, text: done, act: () => command('resume') }
     : busy
-      ? { Icon: Pause, text: 'Pause', act: () => command('pause') }
+      ? { Icon: Hourglass, text: 'At work', act: null }
       : next
         ? { Icon: ArrowRight, text: next.text, act: () => sendOther(next.sheet, { queue: next.queue }) }
         : { Icon: Send, text: sending, act: sendIt }
+  const isSettled = useSettled(lead.text)
   return (
     <>
       {state ? (
@@ -67,12 +69,19 @@ export function CutterPanel({ job, unit, canSend, printed }: Props) {
         />
       ) : null}
       <Row style={{ marginTop: 10 }}>
-        <Button isDisabled={!canSend && !busy && !done} onPress={lead.act}>
+        <Button
+          isDisabled={!canSend && !busy && !done}
+          isPending={!lead.act || !isSettled}
+          onPress={() => lead.act?.()}
+        >
           <lead.Icon size={15} /> {lead.text}
         </Button>
-        {state?.status === 'running' || state?.status === 'tool-change' ? (
-          <QuietButton onPress={() => command('jam')}>Let it jam</QuietButton>
+        {can('pause') ? (
+          <QuietButton onPress={() => command('pause')}>
+            <Pause size={15} /> Pause
+          </QuietButton>
         ) : null}
+        {can('jam') ? <QuietButton onPress={() => command('jam')}>Let it jam</QuietButton> : null}
         {busy ? (
           <QuietButton onPress={() => command('cancel')}>
             <Square size={14} /> Cancel
@@ -94,6 +103,19 @@ export function CutterPanel({ job, unit, canSend, printed }: Props) {
   )
 }
 
+/** For how long a button shows what it means before it can be pressed, ms. */
+const SETTLES = 400
+
+/** Whether a meaning has stood for a moment: a second press of a hurried finger is not taken for the next thing. */
+function useSettled(meaning: string): boolean {
+  const [settled, setSettled] = useState(meaning)
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(meaning), SETTLES)
+    return () => clearTimeout(timer)
+  }, [meaning])
+  return settled === meaning
+}
+
 /** Where several sheets are run one after the other: the one that comes next. */
 function useNext({ state }: JobHandle): { sheet: string; queue: string[]; text: string } | null {
   const sheets = useProject((s) => s.project.layout.sheets)
@@ -107,6 +129,7 @@ function JobLine({ job, unit }: { job: JobHandle; unit: string }) {
   const state = job.state!
   const words = {
     load: state.message,
+    scanning: state.message,
     running: 'Cutting',
     paused: 'Paused',
     'tool-change': state.message || 'A hand is needed',

@@ -62,6 +62,6 @@ export function useJob(project: string, sheet: string | null, onSheet: (sheet: s
     sendOther: (other, part = {}) =>
       void ask(api.startJob(project, other, part)).then((sent) => sent && onSheet(other)),
     send: (part = {}) => sheet && void ask(api.startJob(project, sheet, part)),
-    command: (command) => id && void ask(api.commandJob(id, command)),
+    command: (command) => job && void ask(api.commandJob(job.id, command, job.state.status)),
   }
 }

@@ -1,7 +1,8 @@
-import { jobCommandSchema } from '@/contract/jobs'
+import { jobCommandSchema, jobCommandWhenSchema } from '@/contract/jobs'
 import { commandJob } from '@/server/stand-in-cutter/jobs'
-import { route } from '../../../respond'
+import { body, route } from '../../../respond'
 
-export const POST = route<{ job: string; command: string }>(async (_request, { job, command }) => ({
-  job: await commandJob(job, jobCommandSchema.parse(command)),
-}))
+export const POST = route<{ job: string; command: string }>(async (request, { job, command }) => {
+  const { when } = await body(request, jobCommandWhenSchema)
+  return { job: await commandJob(job, jobCommandSchema.parse(command), when) }
+})
