@@ -56,7 +56,7 @@ export function makeScene(
   const lettering = findLettering(sceneLines, frames)
   const margins = findMargins(sceneLines)
   const apart = new Set([...lettering, ...margins])
-  const build = () => arrangeSome(structuralLines(sceneLines, frames, apart), sceneLines, gap)
+  const build = () => arrangeSome(structuralLines(sceneLines, frames, apart, gap), sceneLines, gap)
   let arrangement = build()
   const pages = findPages(sceneLines, arrangement)
   if (pages.size > 0) {
@@ -101,32 +101,38 @@ function nameOf({ label, look }: UnsortedLine): SceneLine['named'] {
 const APART = new Set(['pen', 'print', 'skip'])
 
 /**
- * The lines that edges and folds can be among. Fills without a stroke are ornaments where outlines are stroked, and
- * outlines where nothing large is.
+ * The lines that edges and folds can be among. Fills without a stroke are ornaments where strokes close outlines, and
+ * outlines where they do not: a long fold alone says nothing of that.
  */
 function structuralLines(
   lines: readonly SceneLine[],
   frames: ReadonlyMap<number, string>,
   apart: ReadonlySet<number>,
+  gap: number,
 ): number[] {
-  const greatest = (of: (l: SceneLine) => boolean) =>
-    lines.reduce((most, l, i) => {
-      if (frames.has(i) || !of(l)) return most
-      const { minX, minY, maxX, maxY } = l.shape.box
-      return Math.max(most, lengthOfVector(maxX - minX, maxY - minY))
-    }, 0)
-  const stroked = greatest((l) => l.look.stroke !== null)
-  const filled = greatest((l) => l.look.stroke === null && l.shape.contour.closed)
-  const strokesOutline = stroked >= 0.5 * filled
-  return lines.flatMap((l, i) =>
-    frames.has(i) ||
-    apart.has(i) ||
-    (l.named && APART.has(l.named.role.role)) ||
-    (strokesOutline && l.look.stroke === null && l.named?.role.role !== 'cut')
-      ? []
-      : [i],
+  const structural = lines.flatMap((l, i) =>
+    frames.has(i) || apart.has(i) || (l.named && APART.has(l.named.role.role)) ? [] : [i],
   )
+  const isFill = (i: number) => lines[i]!.look.stroke === null && lines[i]!.named?.role.role !== 'cut'
+  const fills = structural.filter(isFill)
+  const strokes = structural.filter((i) => !isFill(i))
+  if (fills.length === 0 || strokes.length === 0) return structural
+  const largest = (boxes: readonly Box[]) =>
+    boxes.reduce(
+      (most, { minX, minY, maxX, maxY }) => Math.max(most, lengthOfVector(maxX - minX, maxY - minY)),
+      0,
+    )
+  const closed = (which: readonly number[]) =>
+    which.flatMap((i) => (lines[i]!.shape.contour.closed ? [lines[i]!.shape.box] : []))
+  const least = OUTLINES * largest(closed(fills))
+  const strokesOutline =
+    largest(closed(strokes)) >= least ||
+    largest(arrangeSome(strokes, lines, gap).faces.map((f) => f.box)) >= least
+  return strokesOutline ? strokes : structural
 }
+
+/** What strokes close is the outline, and fills are not, where it is at least this share of the largest fill. */
+const OUTLINES = 0.8
 
 /**
  * Whether layers part the lines of one pen by purpose: some layer holds only open lines while another one closes

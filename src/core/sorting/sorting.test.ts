@@ -82,6 +82,27 @@ describe('suggestRoles', () => {
     expect(sample).toMatchObject({ role: 'skip', sure: true })
   })
 
+  it('takes a fill as the outline, however long the fold on it is', () => {
+    const fill = look({ stroke: null, fill: '#f4e8c8' })
+    for (const [from, to] of [
+      [10, 110],
+      [30, 80],
+    ] as const)
+      expect(
+        roles([
+          [rect(10, 10, 100, 100), fill],
+          [seg(from, 60, to, 60), RED],
+        ]).map(([role]) => role),
+      ).toEqual(['cut', from === 10 ? 'score' : expect.anything()])
+    // A net filled in one colour, its base drawn by folds that close.
+    const net = 'M60 0L140 0L140 60L200 60L200 140L140 140L140 200L60 200L60 140L0 140L0 60L60 60Z'
+    const folds = [seg(60, 60, 140, 60), seg(140, 60, 140, 140), seg(140, 140, 60, 140), seg(60, 140, 60, 60)]
+    expect(roles([[net, fill], ...folds.map((d): [string, Look] => [d, RED])])).toEqual([
+      ['cut', true],
+      ...folds.map(() => ['score', true]),
+    ])
+  })
+
   it('believes names before looks', () => {
     const named = look({ layers: ['Perforation'] })
     expect(
