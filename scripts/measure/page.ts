@@ -71,7 +71,7 @@ async function roleChange(page: Page): Promise<Figure[]> {
   const blocked = await page.evaluate(() => (window as unknown as { blocked: number[] }).blocked)
   const inWorkers = page
     .workers()
-    .map((w) => w.evaluate(() => performance.getEntriesByName('rebind').map((e) => e.duration)))
+    .map((w) => w.evaluate(() => performance.getEntriesByName('follow').map((e) => e.duration)))
   const rebinds = (await Promise.all(inWorkers)).flat()
   const worst = Math.max(0, ...blocked)
   return [
