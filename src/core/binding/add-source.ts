@@ -13,6 +13,7 @@ import type { Drawing, DrawnLine, IntakeFinding } from '../intake/drawing'
 import { type DashRun, findDashRuns } from '../sorting/dash-runs'
 import { type SortedPart, suggestRoles } from '../sorting/suggest'
 import { count } from '../units/count'
+import { lengthWords } from '../units/length'
 import { accordionFolds } from './accordions'
 import { rebind } from './reconcile'
 
@@ -116,7 +117,7 @@ function tellJoined(project: Project, source: string): IntakeFinding | null {
   return {
     rule: 'intake-joined',
     severity: 'note',
-    message: `${stretches} stretches close ${loops.length === 1 ? 'one outline' : `${loops.length} outlines`}; the greatest gap closed is ${greatest.toFixed(3)} mm.`,
+    message: `${stretches} stretches close ${loops.length === 1 ? 'one outline' : `${loops.length} outlines`}; the greatest gap closed is ${lengthWords(greatest, project.unit, 3)}.`,
   }
 }
 

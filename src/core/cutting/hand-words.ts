@@ -1,12 +1,18 @@
 import type { Point } from '../geometry/point'
-import { formatLength } from '../units/length'
+import { lengthWords, type Unit } from '../units/length'
 
 /** What a hand does before a sheet is run. */
-export function loadWords(number: number, paperName: string, at: Point, printed: boolean): string {
+export function loadWords(
+  number: number,
+  paperName: string,
+  at: Point,
+  printed: boolean,
+  unit: Unit,
+): string {
   const place =
     at.x === 0 && at.y === 0
       ? 'in the upper left corner of the mat'
-      : `${formatLength(at.x)} mm from the left and ${formatLength(at.y)} mm from the top of the mat`
+      : `${lengthWords(at.x, unit)} from the left and ${lengthWords(at.y, unit)} from the top of the mat`
   return `Lay sheet ${number} (${paperName}) ${place}${printed ? ', the printed side up,' : ''} and load it.`
 }
 

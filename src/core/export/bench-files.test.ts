@@ -117,6 +117,17 @@ describe('cutList', () => {
     expect(rows).toHaveLength(6)
     for (const row of rows) expect(row).toHaveLength(7)
     expect(rows[1]!.slice(0, 3)).toEqual(['1', 'Oolong card, “heavy”', '304.8 x 304.8'])
+    expect(read(cutList({ ...project, unit: 'in' }, parts(project)))[1]![2]).toBe('12 x 12')
+  })
+
+  it('adds up: pieces to all copies, times to that of the whole job', () => {
+    const project = caddy()
+    const all = parts(project)
+    const rows = read(cutList(project, all)).slice(1)
+    const sum = (column: number) => rows.reduce((total, row) => total + Number(row[column]), 0)
+    expect(sum(4)).toBe(project.layout.sheets.flatMap((s) => s.placements).length)
+    expect(sum(6)).toBe(all.reduce((total, p) => total + Math.round(p.timeline.total), 0))
+    expect(all.length).toBeLessThan(rows.length)
   })
 
   it('keeps quotes and commas, and lets no name become a formula', () => {
@@ -154,6 +165,17 @@ describe('jobSheet', () => {
     expect(text).toContain('Put in the scoring tip.')
     expect(text).toContain('score, scoring tip: 120 g, 100 mm/s')
     expect(text).toMatch(/in this order: [12], [12]/)
+  })
+
+  it('is in inches and on letter paper where inches are chosen', async () => {
+    const project: Project = { ...caddy(), unit: 'in' }
+    const bytes = await jobSheet(project, 'Desktop cutter', parts(project))
+    const page = (await PDFDocument.load(bytes)).getPage(0)
+    // US letter, 8 1/2 by 11 in (ANSI/ASME Y14.1), in points of 1/72 in.
+    expect([page.getWidth(), page.getHeight()]).toEqual([expect.closeTo(612, 6), expect.closeTo(792, 6)])
+    const text = await textOf(bytes)
+    expect(text).toContain('12 × 12 in')
+    expect(text).not.toMatch(/\d mm,/)
   })
 
   it('stays one page for sixty sheets', async () => {

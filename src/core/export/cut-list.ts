@@ -2,25 +2,31 @@ import type { Timeline } from '../cutting/timeline'
 import type { Sheet } from '../document/layout'
 import type { Project } from '../document/project'
 import { shapeOfPiece } from '../pieces/piece-shape'
+import { formatLength, type Unit } from '../units/length'
 
 export type ListedSheet = { sheet: Sheet; number: number; paperName: string; timeline: Timeline }
 
-const HEAD = [
+const headOf = (unit: Unit) => [
   'Sheet',
   'Paper',
-  'Sheet size (mm)',
+  `Sheet size (${unit})`,
   'Piece',
   'On this sheet',
-  'Piece size (mm)',
+  `Piece size (${unit})`,
   'Sheet time (s)',
 ]
 
-/** What is cut from which sheet, as CSV (RFC 4180): a row for each piece on each sheet, UTF-8, lines ended by CRLF. */
+/**
+ * What is cut from which sheet, as CSV (RFC 4180): a row for each piece on each sheet, UTF-8, lines ended by CRLF. The
+ * time of a sheet stands in its first row, so that the column adds up.
+ */
 export function cutList(project: Project, sheets: readonly ListedSheet[]): string {
+  const sizeOf = ({ width, height }: { width: number; height: number }) =>
+    `${formatLength(width, project.unit)} x ${formatLength(height, project.unit)}`
   const rows = sheets.flatMap(({ sheet, number, paperName, timeline }) => {
     const counts = new Map<string, number>()
     for (const { piece } of sheet.placements) counts.set(piece, (counts.get(piece) ?? 0) + 1)
-    return [...counts].flatMap(([id, count]) => {
+    return [...counts].flatMap(([id, count], row) => {
       const piece = project.pieces[id]
       if (!piece) return []
       const { size } = shapeOfPiece(project, piece)
@@ -28,19 +34,17 @@ export function cutList(project: Project, sheets: readonly ListedSheet[]): strin
         [
           String(number),
           paperName,
-          `${tenth(sheet.width)} x ${tenth(sheet.height)}`,
+          sizeOf(sheet),
           piece.name,
           String(count),
-          `${tenth(size.width)} x ${tenth(size.height)}`,
-          String(Math.round(timeline.total)),
+          sizeOf(size),
+          row === 0 ? String(Math.round(timeline.total)) : '',
         ],
       ]
     })
   })
-  return [HEAD, ...rows].map((row) => `${row.map(field).join(',')}\r\n`).join('')
+  return [headOf(project.unit), ...rows].map((row) => `${row.map(field).join(',')}\r\n`).join('')
 }
-
-const tenth = (v: number): string => String(Math.round(v * 10) / 10)
 
 /** A field in quotes where it needs them; what a spreadsheet would take for a formula is text. */
 function field(text: string): string {

@@ -2,6 +2,7 @@ import { mapOfArt } from '../document/art'
 import { artOnPieces } from '../document/art-on-pieces'
 import { apply } from '../geometry/affine'
 import { shapeOfPiece } from '../pieces/piece-shape'
+import { lengthWords } from '../units/length'
 import type { Rule } from './rule'
 
 /** Art that ends farther than this from an edge is meant to lie within it, mm (common practice). */
@@ -24,6 +25,6 @@ export const artShort: Rule = (project) =>
     ]
     const widest = Math.max(...gaps)
     if (widest <= MADE_GOOD || widest > MEANT) return []
-    const message = `${art.name} stops ${widest.toFixed(1)} mm short of the edge of “${piece.name}”, which leaves a bare rim. Let it fill the piece, or make it ${(2 * widest).toFixed(1)} mm larger.`
+    const message = `${art.name} stops ${lengthWords(widest, project.unit)} short of the edge of “${piece.name}”, which leaves a bare rim. Let it fill the piece, or make it ${lengthWords(2 * widest, project.unit)} larger.`
     return [{ rule: 'art-short', severity: 'warning' as const, message, lines: [], pieces: [piece.id] }]
   })

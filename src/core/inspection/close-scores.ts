@@ -1,6 +1,7 @@
 import { distanceTo, samplesOf } from '../geometry/polyline'
 import { shapeOf } from '../geometry/shape'
 import { SpatialIndex } from '../geometry/spatial-index'
+import { lengthWords } from '../units/length'
 import { perPiece } from './rule'
 
 /** The caliper of a usual card where no paper is chosen, mm (common practice). */
@@ -8,7 +9,7 @@ const USUAL_CALIPER = 0.3
 
 /** Folds that run side by side closer than the card is thick: it cannot fold there twice. */
 export const closeScores = perPiece(
-  (shape, _project, { papers }) => {
+  (shape, { unit }, { papers }) => {
     const caliper = papers.find((p) => p.id === shape.piece.paper)?.caliper ?? USUAL_CALIPER
     const scores = shape.of('score')
     const index = new SpatialIndex(scores.map((l) => shapeOf(l.d).box))
@@ -28,7 +29,7 @@ export const closeScores = perPiece(
           {
             rule: 'close-scores',
             severity: 'warning',
-            message: `Folds of “${shape.piece.name}” run side by side closer than the card is thick (${caliper} mm). Keep one.`,
+            message: `Folds of “${shape.piece.name}” run side by side closer than the card is thick (${lengthWords(caliper, unit, 2)}). Keep one.`,
             lines: [...new Set(close)],
             pieces: [shape.piece.id],
           },

@@ -98,7 +98,7 @@ describe('inspect', () => {
       ['2', 'cut', 'M100.4 50.3L0 50L0 0'],
     ])
     const found = finding(open, 'open-outline')!
-    expect(found).toMatchObject({ severity: 'warning', message: expect.stringContaining('0.50 mm') })
+    expect(found).toMatchObject({ severity: 'warning', message: expect.stringContaining('open by 0.5 mm') })
     const [closed] = settled(applyFix(open, found))
     expect(Object.keys(closed.pieces)).toHaveLength(1)
     expect(finding(closed, 'open-outline')).toBeUndefined()
@@ -129,7 +129,7 @@ describe('inspect', () => {
 
   it('measures the narrowest part', () => {
     const found = finding(card(['hole', 'cut', rect(10, 1.2, 80, 20)]), 'thin-part')!
-    expect(found.message).toContain('1.20 mm')
+    expect(found.message).toContain('only 1.2 mm wide at one place; under 1.6 mm')
     expect(found.at!.y).toBeCloseTo(0.6, 1)
     expect(finding(card(['hole', 'cut', rect(10, 2, 80, 20)]), 'thin-part')).toBeUndefined()
     const strict = {
@@ -137,6 +137,37 @@ describe('inspect', () => {
       limits: { ...DEFAULT_LIMITS, narrowest: 3 },
     }
     expect(finding(strict, 'thin-part')).toBeDefined()
+  })
+
+  it('says lengths in the unit of the project, and anew when it is another one', () => {
+    const millimetres = card(
+      ['hole', 'cut', rect(10, 25.4 / 32, 80, 20)],
+      ['pin', 'cut', rect(20, 30, 0.6, 0.8)],
+    )
+    expect(
+      inspect(millimetres)
+        .map((f) => f.message)
+        .join(),
+    ).toMatch(/only 0\.79 mm wide.*smallest 0\.6 × 0\.8 mm/)
+    const inches = inspect({ ...millimetres, unit: 'in' as const }).map((f) => f.message)
+    expect(inches.join()).toMatch(/1\/32 in wide.*0\.024 × 0\.031 in/)
+    expect(inches.join()).not.toMatch(/\d mm/)
+  })
+
+  it.each([
+    ['aslant', [0.45, 5, 45], '0.9 × 10 mm'],
+    ['upright', [0.45, 5, 0], '0.9 × 10 mm'],
+    ['small', [0.3, 0.4, 20], '0.6 × 0.8 mm'],
+  ] as const)('measures a small opening across, however it lies: %s', (_, [w, h, turn], size) => {
+    const [c, s] = [Math.cos((turn * Math.PI) / 180), Math.sin((turn * Math.PI) / 180)]
+    const corners = [
+      [-w, -h],
+      [w, -h],
+      [w, h],
+      [-w, h],
+    ].map(([x, y]) => `${50 + x! * c - y! * s} ${25 + x! * s + y! * c}`)
+    const found = finding(card(['slot', 'cut', `M${corners.join('L')}Z`]), 'tiny-opening')!
+    expect(found.message).toContain(`(the smallest ${size})`)
   })
 
   it('finds openings and pieces too small for a blade, and skips them', () => {

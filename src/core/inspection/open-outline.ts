@@ -3,6 +3,7 @@ import { endOf, writePath } from '../geometry/path'
 import { distance, type Point } from '../geometry/point'
 import { shapeOf } from '../geometry/shape'
 import { SpatialIndex } from '../geometry/spatial-index'
+import { lengthWords } from '../units/length'
 import type { Rule } from './rule'
 
 /** Cut ends further apart than this are no gap in an outline, mm. */
@@ -37,7 +38,7 @@ export const openOutline: Rule = (project) => {
       {
         rule: 'open-outline',
         severity: 'warning' as const,
-        message: `An outline is open by ${gap.toFixed(2)} mm. Close it, or the piece is not found.`,
+        message: `An outline is open by ${lengthWords(gap, project.unit, 2)}. Close it, or the piece is not found.`,
         lines: [...new Set([end.line.id, ends[other]!.line.id])],
         pieces: [],
         at: { x: (end.at.x + ends[other]!.at.x) / 2, y: (end.at.y + ends[other]!.at.y) / 2 },

@@ -21,7 +21,7 @@ export function perPiece(
   const kept = new WeakMap<PieceShape, { on: unknown; findings: Finding[] }>()
   return (project, library) =>
     shapesOf(project).flatMap((shape) => {
-      const on = JSON.stringify([alsoDependsOn(project, library, shape), library.limits])
+      const on = JSON.stringify([alsoDependsOn(project, library, shape), library.limits, project.unit])
       const known = kept.get(shape)
       if (known && known.on === on) return known.findings
       const findings = look(shape, project, library)

@@ -1,17 +1,18 @@
 import { shapeOf } from '../geometry/shape'
 import { type Narrow, narrowestPlace } from '../geometry/width'
 import type { PieceShape } from '../pieces/piece-shape'
+import { lengthWords } from '../units/length'
 import { perPiece } from './rule'
 
 /** A part of a piece that is narrower than paper bears; the width is that of the greatest ball that fits through. */
-export const thinPart = perPiece((shape, _project, { limits }) => {
+export const thinPart = perPiece((shape, { unit }, { limits }) => {
   const narrow = narrowest(shape, limits.narrowest)
   return narrow
     ? [
         {
           rule: 'thin-part',
           severity: 'warning',
-          message: `“${shape.piece.name}” is only ${narrow.width.toFixed(2)} mm wide at one place; under ${limits.narrowest} mm paper tears.`,
+          message: `“${shape.piece.name}” is only ${lengthWords(narrow.width, unit, 2)} wide at one place; under ${lengthWords(limits.narrowest, unit, 2)} paper tears.`,
           lines: [],
           pieces: [shape.piece.id],
           at: narrow.at,

@@ -14,7 +14,7 @@ export const tooLarge: Rule = (project, { papers }) => {
     if (piece.copies === 0 || (laid.get(piece.id) ?? 0) >= piece.copies) return []
     const paper = paperFor(shape, papers, project)
     const why = paper && misfit(shape, paper, project)
-    const message = `“${piece.name}” (${formatSize(size)}) fits no sheet. ${why}`
+    const message = `“${piece.name}” (${formatSize(size, project.unit)}) fits no sheet. ${why}`
     return why
       ? [{ rule: 'too-large', severity: 'error' as const, message, lines: [], pieces: [piece.id] }]
       : []

@@ -160,7 +160,7 @@ function jobOf(project: Project, paper: Paper, shapes: readonly PieceShape[], op
         const { piece, size } = shape
         const why =
           misfit(shape, paper, project) ??
-          tooLarge(size, fresh.at(-1)!.area, paper.name, turnsByQuarters(piece))
+          tooLarge(size, fresh.at(-1)!.area, paper.name, project.unit, turnsByQuarters(piece))
         return { piece: piece.id, copies, why }
       })
     },

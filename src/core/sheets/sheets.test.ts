@@ -89,8 +89,12 @@ describe('usableArea', () => {
     expect(excess({ width: 290, height: 200 }, area)).toEqual({ across: 0, down: 0 })
     expect(excess({ width: 202, height: 100 }, area)).toEqual({ across: 0, down: 0 })
     expect(excess({ width: 202, height: 291.5 }, area)).toEqual({ across: 2, down: 1.5 })
-    expect(tooLarge({ width: 202, height: 291.5 }, area, 'A4')).toMatch(
+    expect(tooLarge({ width: 202, height: 291.5 }, area, 'A4', 'mm')).toMatch(
       /^It is 2 mm too wide and 1\.5 mm too high for the 200 × 290 mm/,
+    )
+    // Rounded up to what a ruler shows, so that it fits once that much is taken off.
+    expect(tooLarge({ width: 202, height: 291.5 }, area, 'A4', 'in')).toMatch(
+      /^It is 3\/32 in too wide and 1\/16 in too high/,
     )
   })
 })

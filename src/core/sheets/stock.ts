@@ -32,12 +32,16 @@ export function fits(size: PieceShape['size'], area: Box, turns: boolean): boole
 }
 
 /** Why a piece lies on no sheet of a paper, in a sentence; null where one of its sheets or leftovers takes it. */
-export function misfit({ piece, size }: PieceShape, paper: Paper, setting: Setting): string | null {
+export function misfit(
+  { piece, size }: PieceShape,
+  paper: Paper,
+  setting: Setting & Pick<Project, 'unit'>,
+): string | null {
   const turns = turnsByQuarters(piece)
   const areas = stockOf(paper, setting).map((sheet) => areaBetweenMarks(sheet, setting))
   return areas.some((area) => fits(size, area, turns))
     ? null
-    : tooLarge(size, areas.at(-1)!, paper.name, turns)
+    : tooLarge(size, areas.at(-1)!, paper.name, setting.unit, turns)
 }
 
 /** The paper of a piece: the chosen one; else the first that takes it, or that comes nearest to it where none does. */

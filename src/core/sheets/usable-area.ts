@@ -2,7 +2,7 @@ import type { Project } from '../document/project'
 import { type Box, heightOf, widthOf } from '../geometry/measure'
 import { bleedOf } from '../printing/bleed'
 import { keepOut } from '../printing/marks'
-import { formatLength } from '../units/length'
+import { formatSize, lengthWords, rulerUp, type Unit } from '../units/length'
 
 /** What a project says of where pieces may lie. */
 export type Setting = Pick<Project, 'layout' | 'print'>
@@ -68,14 +68,15 @@ export function tooLarge(
   piece: { width: number; height: number },
   area: Box,
   paperName: string,
+  unit: Unit,
   turns = true,
 ): string {
   const { across, down } = excess(piece, area, turns)
   const by = [
-    across > 0 ? `${formatLength(Math.ceil(across * 10) / 10)} mm too wide` : '',
-    down > 0 ? `${formatLength(Math.ceil(down * 10) / 10)} mm too high` : '',
+    across > 0 ? `${lengthWords(rulerUp(across, unit), unit)} too wide` : '',
+    down > 0 ? `${lengthWords(rulerUp(down, unit), unit)} too high` : '',
   ].filter(Boolean)
   if (by.length === 0)
     return `There is no room for it on “${paperName}” beside what is kept free there. Take fewer or smaller register marks, unlock a piece, or choose a larger paper.`
-  return `It is ${by.join(' and ')} for the ${formatLength(widthOf(area))} × ${formatLength(heightOf(area))} mm that can be worked on “${paperName}”. Choose a larger paper or mat, smaller margins, ${turns ? '' : 'let it be turned, '}or make it smaller.`
+  return `It is ${by.join(' and ')} for the ${formatSize({ width: widthOf(area), height: heightOf(area) }, unit)} that can be worked on “${paperName}”. Choose a larger paper or mat, smaller margins, ${turns ? '' : 'let it be turned, '}or make it smaller.`
 }

@@ -38,10 +38,16 @@ export type ParsedLength = { ok: true; mm: number } | { ok: false; message: stri
 /** A number with its dimension: `unit` is mm per unit where a unit was written, null for a bare number. */
 type Value = { value: number; unit: number | null }
 
+/** `5-1/2`: parts of a ruler's inch, each smaller than one. */
+const HYPHENATED =
+  /\d+-(?:1\/2|[13]\/4|[1357]\/8|(?:[13579]|1[135])\/16|(?:[13579]|[12][13579]|31)\/32|(?:[13579]|[1-5][13579]|6[13])\/64)(?!\d)/y
+
 class LengthError extends Error {}
 
 /**
- * Reads a typed length: `140`, `14 cm`, `5.5in`, `5 1/2"`, `5½`, and arithmetic such as `140/2` or `10in - 6mm`.
+ * Reads a typed length: `140`, `14 cm`, `5.5in`, `5 1/2"`, `5-1/2"`, `5½`, and arithmetic such as `140/2` or
+ * `10in - 6mm`. A number, a hyphen and a fraction of a ruler without blanks are one number, as on plans in inches
+ * (common practice); with blanks around the hyphen they are a difference.
  * @param text what was typed
  * @param unit the unit of a bare number
  * @returns the length in mm, or a sentence that says what is wrong; never throws
@@ -117,9 +123,9 @@ class Reader {
   }
 
   private number(): number {
-    const mixed = this.take(/\d+\s+\d+\/\d+/y)
+    const mixed = this.take(/\d+\s+\d+\/\d+/y) ?? this.take(HYPHENATED)
     if (mixed) {
-      const [whole, top, bottom] = mixed.split(/[\s/]+/).map(Number) as [number, number, number]
+      const [whole, top, bottom] = mixed.split(/[\s/-]+/).map(Number) as [number, number, number]
       return whole + top / bottom
     }
     const plain = this.take(/\d+(?:[.,]\d+)?|[.,]\d+/y)
@@ -143,22 +149,57 @@ class Reader {
   }
 }
 
+/** The finest part of a ruler's inch. */
+const FINEST = 64
+/** How far from a part of the ruler a length may lie and still be read as it, inches: nobody sets it nearer. */
+const ON_RULER = 0.0002
+
 /**
- * Writes a length for reading: `128.5` or, in inches, `5.06`. Without the unit's name.
+ * Writes a length for reading, without the unit's name: `128.5`, or in inches `5 1/2` where it lies on a ruler with
+ * 1/64 and three decimals where it does not.
  * @param mm length in mm
- * @param digits decimals at most (default: 1 for mm, 2 for inches)
+ * @param digits decimals of mm at most
  */
-export function formatLength(mm: number, unit: Unit = 'mm', digits = unit === 'mm' ? 1 : 2): string {
-  const value = mm / MM_PER_UNIT[unit]!
-  const text = value.toFixed(digits)
-  return text.includes('.') ? text.replace(/\.?0+$/, '').replace(/^-0$/, '0') : text
+export function formatLength(mm: number, unit: Unit = 'mm', digits = 1): string {
+  return unit === 'mm' ? decimals(mm, digits) : inches(mm / MM_PER_INCH)
 }
 
+function inches(value: number): string {
+  const parts = Math.round(value * FINEST)
+  if (Math.abs(value - parts / FINEST) > ON_RULER) return decimals(value, 3)
+  let [top, bottom] = [Math.abs(parts) % FINEST, FINEST]
+  while (top > 0 && top % 2 === 0) [top, bottom] = [top / 2, bottom / 2]
+  const whole = Math.floor(Math.abs(parts) / FINEST)
+  const fraction = top > 0 ? `${top}/${bottom}` : ''
+  return `${parts < 0 ? '-' : ''}${[whole > 0 || !fraction ? whole : '', fraction].filter((t) => t !== '').join(' ')}`
+}
+
+function decimals(value: number, digits: number): string {
+  const text = value.toFixed(digits)
+  return text.includes('.') ? text.replace(/\.?0+$/, '').replace(/^-0$/, '0') : text.replace(/^-0$/, '0')
+}
+
+/** The finest step that is read off a ruler, mm. */
+const stepOf = (unit: Unit): number => (unit === 'mm' ? 0.1 : MM_PER_INCH / FINEST)
+
+/** A length made longer to the next step of a ruler, mm: what must be there at least. */
+export const rulerUp = (mm: number, unit: Unit): number => Math.ceil(mm / stepOf(unit) - 1e-6) * stepOf(unit)
+
+/** A length made shorter to the next step of a ruler, mm: what there is in any case. */
+export const rulerDown = (mm: number, unit: Unit): number =>
+  Math.floor(mm / stepOf(unit) + 1e-6) * stepOf(unit)
+
+/** Writes a length with its unit, as in `3.2 mm` or `1/8 in`. */
+export const lengthWords = (mm: number, unit: Unit = 'mm', digits?: number): string =>
+  `${formatLength(mm, unit, digits)} ${unit}`
+
+/** Writes a length that is a sum of many with its unit, as exactly as one asks of such: `1112 mm` or `43.8 in`. */
+export const aboutWords = (mm: number, unit: Unit): string =>
+  unit === 'mm' ? `${decimals(mm, 0)} mm` : `${decimals(mm / MM_PER_INCH, 1)} in`
+
 /** Writes a width and a height with the unit, as in `210 × 297 mm`. */
-export function formatSize(
+export const formatSize = (
   size: { width: number; height: number },
   unit: Unit = 'mm',
   digits?: number,
-): string {
-  return `${formatLength(size.width, unit, digits)} × ${formatLength(size.height, unit, digits)} ${unit}`
-}
+): string => `${formatLength(size.width, unit, digits)} × ${formatLength(size.height, unit, digits)} ${unit}`

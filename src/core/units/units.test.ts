@@ -24,6 +24,14 @@ describe('parseLength', () => {
     ['2*(30+5)', 70],
     ['-4', -4],
     ['1 in/4', 6.35],
+    ['1-1/2"', 38.1],
+    ['8-1/2 in', 215.9],
+    ['10-3/16"', 258.7625],
+    ['10 - 1/2', 9.5],
+    ['10-6', 4],
+    ['7-5/4', 5.75],
+    ['3-1/3', 3 - 1 / 3],
+    ['3-1/2 - 1/2', 3],
   ])('%s is %f mm', (text, expected) => expect(mm(text)).toBeCloseTo(expected, 9))
 
   it('takes a bare number in the chosen unit', () => {
@@ -63,7 +71,33 @@ describe('formatLength', () => {
     expect(formatLength(128)).toBe('128')
     expect(formatLength(100, 'mm', 0)).toBe('100')
     expect(formatLength(-0.001)).toBe('0')
-    expect(formatSize({ width: 215.9, height: 279.4 }, 'in')).toBe('8.5 × 11 in')
+    expect(formatSize({ width: 215.9, height: 279.4 }, 'in')).toBe('8 1/2 × 11 in')
+  })
+
+  it.each([
+    [25.4 / 8, '1/8'],
+    [25.4 * 5.5, '5 1/2'],
+    [25.4 * 12, '12'],
+    [0, '0'],
+    [-25.4 * 1.25, '-1 1/4'],
+    [25.4 * (63 / 64), '63/64'],
+    // 3.3 mm lie between 8/64 and 9/64: no ruler shows it.
+    [3.3, '0.13'],
+    [100, '3.937'],
+    [0.1, '0.004'],
+  ])('writes %f mm in inches as %s', (length, text) => {
+    expect(formatLength(length, 'in')).toBe(text)
+    // What is written reads as the same length, to half of its last place.
+    expect(Math.abs(mm(text, 'in') - length)).toBeLessThanOrEqual(0.0005 * 25.4 + 1e-9)
+  })
+
+  it('comes back from its own text for every length on a ruler', () => {
+    for (let parts = 0; parts <= 64 * 14; parts += 1) {
+      const length = (parts / 64) * 25.4
+      const text = formatLength(length, 'in')
+      expect(mm(text, 'in')).toBeCloseTo(length, 9)
+      expect(mm(text.replace(' ', '-'), 'in')).toBeCloseTo(length, 9)
+    }
   })
 })
 

@@ -13,11 +13,11 @@ export function benchFor(
   plan: SheetPlan,
   mishap: Mishap,
 ): Bench {
-  const { print } = project
+  const { print, unit } = project
   const { sheetAt } = project.layout
-  const load = loadWords(number, plan.paperName, sheetAt, Boolean(print?.marks))
+  const load = loadWords(number, plan.paperName, sheetAt, Boolean(print?.marks), unit)
   const marks = print?.marks
-  if (!marks) return { cutter, sheetAt, load }
+  if (!marks) return { cutter, sheetAt, unit, load }
   let wrong = mishap
   const scan = async () => {
     const lie = lieByChance(Date.now(), sheet)
@@ -25,5 +25,5 @@ export function benchFor(
     wrong = null
     return { lie, register }
   }
-  return { cutter, sheetAt, load, scan }
+  return { cutter, sheetAt, unit, load, scan }
 }

@@ -58,6 +58,7 @@ const plan: SheetPlan = {
 const BENCH: Bench = {
   cutter: { ...PLAIN_CUTTER, mat: { width: 100, height: 80, margin: 2 } },
   sheetAt: { x: 0, y: 0 },
+  unit: 'mm',
   load: 'Lay sheet 1 in.',
 }
 
@@ -300,7 +301,7 @@ describe('a job on the stand-in cutter', () => {
     expect(await startJob(project, plan, 'Fair', { ...BENCH, cutter: small }).catch(asProblem)).toMatchObject(
       {
         status: 422,
-        message: expect.stringContaining('10.0 mm beyond'),
+        message: expect.stringContaining('10 mm beyond'),
       },
     )
   })

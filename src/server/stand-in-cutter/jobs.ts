@@ -19,6 +19,7 @@ import { planToGcode } from '../../core/export/gcode'
 import { planToHpgl } from '../../core/export/hpgl'
 import type { Affine } from '../../core/geometry/affine'
 import type { Register } from '../../core/printing/register'
+import { formatSize, lengthWords, rulerUp, type Unit } from '../../core/units/length'
 import { database } from '../database'
 import { JobRow } from '../database/models'
 import { log } from '../log'
@@ -60,6 +61,8 @@ export type Scanned = { lie: Affine; register: Register }
 export type Bench = {
   cutter: Pick<CutterFields, 'language' | 'mat'>
   sheetAt: { x: number; y: number }
+  /** in which lengths are told */
+  unit: Unit
   /** what a hand does before the sheet is run, in words */
   load: string
   /** looks for the marks of a printed sheet that was just loaded */
@@ -135,13 +138,13 @@ const wordsOf = (scanned: Scanned | null): string | null =>
 
 /** The program of a plan, what the machine makes of it, and the strokes that it should draw, as JSON. */
 function prepare(plan: SheetPlan, title: string, bench: Bench, scanned: Scanned | null) {
-  const { language, mat } = bench.cutter
+  const { language } = bench.cutter
   // The machine is led by what it found; what it draws is measured against where the sheet really lies.
   const led = scanned?.register.ok ? movePlan(plan, scanned.register.map) : plan
   const truth = scanned ? movePlan(plan, scanned.lie) : plan
   const program = language === 'hpgl' ? planToHpgl(led, title) : planToGcode(led, title)
   const steps = language === 'hpgl' ? readHpgl(program) : readGcode(program)
-  refuseOutOfReach(steps, plan, mat, bench.sheetAt)
+  refuseOutOfReach(steps, plan, bench)
   const strokes = truth.passes.flatMap((pass) =>
     pass.strokes.map((s) => Array.from(s.points, (v) => Math.round(v * 1e4) / 1e4)),
   )
@@ -173,9 +176,9 @@ async function begin(live: Live): Promise<void> {
 function refuseOutOfReach(
   steps: readonly Step[],
   { height }: SheetPlan,
-  { width, height: depth, margin }: CutterFields['mat'],
-  at: Bench['sheetAt'],
+  { cutter: { mat }, sheetAt: at, unit }: Bench,
 ): void {
+  const { width, height: depth, margin } = mat
   const over = (v: number, low: number, high: number) => Math.max(low - v, v - high, 0)
   let most = 0
   for (const step of steps) {
@@ -187,7 +190,7 @@ function refuseOutOfReach(
   if (most > 0.05)
     throw new Problem(
       422,
-      `The sheet goes ${most.toFixed(1)} mm beyond what the cutter reaches (${width} × ${depth} mm with ${margin} mm margin). Choose a larger cutter, or lay the pieces out again for its mat.`,
+      `The sheet goes ${lengthWords(rulerUp(most, unit), unit)} beyond what the cutter reaches (${formatSize(mat, unit)} with ${lengthWords(margin, unit)} margin). Choose a larger cutter, or lay the pieces out again for its mat.`,
     )
 }
 

@@ -7,6 +7,7 @@ import type { Project } from '../../document/project'
 import { laidOn } from '../../sheets/place'
 import { duration } from '../../units/clock'
 import { count } from '../../units/count'
+import { formatSize } from '../../units/length'
 
 export type JobSheetPart = {
   sheet: Sheet
@@ -18,8 +19,9 @@ export type JobSheetPart = {
 }
 
 const PT = 72 / 25.4
-/** A4 (ISO 216), and the margin of the page, mm. */
-const PAGE = { width: 210, height: 297, margin: 14 }
+/** A4 (ISO 216), or US letter (ANSI/ASME Y14.1) where lengths are in inches, mm. */
+const PAGES = { mm: { width: 210, height: 297 }, in: { width: 215.9, height: 279.4 } }
+const MARGIN = 14
 const INK = rgb(0.17, 0.1, 0.18)
 const SOFT = rgb(0.42, 0.36, 0.42)
 const FILL = rgb(0.95, 0.92, 0.87)
@@ -35,27 +37,28 @@ export async function jobSheet(
 ): Promise<Uint8Array> {
   const document = await PDFDocument.create({ updateMetadata: false })
   document.setTitle(`${project.name}: job sheet`)
-  const page = document.addPage([PAGE.width * PT, PAGE.height * PT])
+  const size = PAGES[project.unit]
+  const page = document.addPage([size.width * PT, size.height * PT])
   const plain = await document.embedFont(StandardFonts.Helvetica)
   const bold = await document.embedFont(StandardFonts.HelveticaBold)
   const pen = new Pen(page, plain, bold)
-  pen.write(project.name, PAGE.margin, PAGE.margin + 5, 15, true)
+  pen.write(project.name, MARGIN, MARGIN + 5, 15, true)
   const total = parts.reduce((sum, p) => sum + p.timeline.total, 0)
   const pauses = parts.reduce((sum, p) => sum + p.timeline.changes.length, 0)
   const order = runOrder(parts.map(({ sheet, plan }) => ({ paper: sheet.paper, plan })))
   pen.write(
     `${cutterName}. ${count(parts.length, 'sheet')}, about ${duration(total)}, ${count(pauses, 'stop')} for a hand. Run them in this order: ${order.map((i) => parts[i]!.number).join(', ')}.`,
-    PAGE.margin,
-    PAGE.margin + 12,
+    MARGIN,
+    MARGIN + 12,
     8.5,
   )
   const columns = parts.length <= 2 ? 1 : parts.length <= 8 ? 2 : Math.ceil(Math.sqrt(parts.length / 1.6))
   const rows = Math.ceil(parts.length / columns)
-  const width = (PAGE.width - 2 * PAGE.margin) / columns
-  const height = Math.min(62, (PAGE.height - 2 * PAGE.margin - 18) / Math.max(1, rows))
+  const width = (size.width - 2 * MARGIN) / columns
+  const height = Math.min(62, (size.height - 2 * MARGIN - 18) / Math.max(1, rows))
   order.forEach((i, k) => {
-    const x = PAGE.margin + (k % columns) * width
-    const y = PAGE.margin + 18 + Math.floor(k / columns) * height
+    const x = MARGIN + (k % columns) * width
+    const y = MARGIN + 18 + Math.floor(k / columns) * height
     drawPart(pen, project, parts[i]!, { x, y, width: width - 4, height: height - 4 })
   })
   return document.save()
@@ -87,7 +90,7 @@ function drawPart(pen: Pen, project: Project, part: JobSheetPart, frame: Frame):
   }
   say(`Sheet ${number}: ${paperName}`, true)
   say(
-    `${round(sheet.width)} x ${round(sheet.height)} mm, ${count(sheet.placements.length, 'piece')}, ${duration(timeline.total)}`,
+    `${formatSize(sheet, project.unit)}, ${count(sheet.placements.length, 'piece')}, ${duration(timeline.total)}`,
   )
   plan.passes.forEach((pass, i) => {
     if (pass.pause) say(`* ${pass.pause}.`)
@@ -101,16 +104,20 @@ function drawPart(pen: Pen, project: Project, part: JobSheetPart, frame: Frame):
 
 /** Writes and draws on a page in mm from its left upper corner. */
 class Pen {
+  private readonly height: number
+
   constructor(
     private readonly page: PDFPage,
     private readonly plain: PDFFont,
     private readonly bold: PDFFont,
-  ) {}
+  ) {
+    this.height = page.getHeight() / PT
+  }
 
   write(text: string, x: number, y: number, size: number, strong = false): void {
     this.page.drawText(this.known(text, strong), {
       x: x * PT,
-      y: (PAGE.height - y) * PT,
+      y: (this.height - y) * PT,
       size,
       font: strong ? this.bold : this.plain,
       color: strong ? INK : SOFT,
@@ -135,7 +142,7 @@ class Pen {
   rectangle(x: number, y: number, width: number, height: number): void {
     this.page.drawRectangle({
       x: x * PT,
-      y: (PAGE.height - y - height) * PT,
+      y: (this.height - y - height) * PT,
       width: width * PT,
       height: height * PT,
       color: FILL,
@@ -150,7 +157,7 @@ class Pen {
       d += `${i === 0 ? 'M' : 'L'}${(points[i]! * scale * PT).toFixed(2)} ${(points[i + 1]! * scale * PT).toFixed(2)}`
     this.page.drawSvgPath(`${d}Z`, {
       x: x * PT,
-      y: (PAGE.height - y) * PT,
+      y: (this.height - y) * PT,
       borderColor: INK,
       borderWidth: 0.5,
     })
@@ -162,5 +169,3 @@ class Pen {
     return [...text].map((c) => (letters.has(c.codePointAt(0)!) ? c : '?')).join('')
   }
 }
-
-const round = (v: number): string => String(Math.round(v * 10) / 10)

@@ -3,7 +3,7 @@ import { type KeyboardEvent, memo } from 'react'
 import styled from 'styled-components'
 import type { Strand } from '@/core/document/families'
 import { count } from '@/core/units/count'
-import { formatLength } from '@/core/units/length'
+import { aboutWords } from '@/core/units/length'
 import { Button, QuietButton } from '@/kit/button'
 import { Muted, Row, Section, Tag } from '@/kit/surface'
 import type { MeasuredFamily } from '@/tasks/computer'
@@ -119,8 +119,7 @@ const FamilyLeaf = memo(function FamilyLeaf({ family }: { family: MeasuredFamily
         <div>
           <b>{words}</b>
           {family.strands.length === 1 ? <em>{ROLE_NAMES[only!.role]}. </em> : null}
-          {count(family.lines.length, 'line')}, {formatLength(family.length, unit, unit === 'mm' ? 0 : 1)}{' '}
-          {unit}
+          {count(family.lines.length, 'line')}, {aboutWords(family.length, unit)}
         </div>
       </Head>
       {family.strands.map((strand) => (

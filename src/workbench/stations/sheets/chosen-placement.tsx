@@ -23,7 +23,7 @@ import { laidBox } from '@/core/sheets/place'
 import { fillGrid, otherSizes } from '@/core/sheets/repeat'
 import { turnsByQuarters } from '@/core/sheets/stock'
 import { usableArea } from '@/core/sheets/usable-area'
-import { formatLength } from '@/core/units/length'
+import { lengthWords, rulerDown } from '@/core/units/length'
 import { IconButton, QuietButton } from '@/kit/button'
 import { LengthField, NumberEntry } from '@/kit/field'
 import { MenuButton } from '@/kit/menu'
@@ -209,8 +209,8 @@ function Repeat({ sheet, piece: id }: { sheet: Sheet; piece: string }) {
             <b>
               {grid.count} fit: {grid.across} × {grid.down}
             </b>
-            {grid.turned ? ', turned' : ''}, {formatLength(Math.floor(grid.spareX * 10) / 10)} mm to spare
-            across and {formatLength(Math.floor(grid.spareY * 10) / 10)} mm down.
+            {grid.turned ? ', turned' : ''}, {lengthWords(rulerDown(grid.spareX, unit), unit)} to spare across
+            and {lengthWords(rulerDown(grid.spareY, unit), unit)} down.
             {largest && largest.scale > 1 ? ` As many fit up to ${percent(largest.scale)} larger.` : ''}
             {more ? ` ${more.count} would fit at ${percent(more.scale)} smaller.` : ''}
           </>
@@ -240,8 +240,8 @@ function Repeat({ sheet, piece: id }: { sheet: Sheet; piece: string }) {
         </QuietButton>
       </Row>
       <Muted style={{ marginTop: 6 }}>
-        {formatLength(layout.spacing, unit)} {unit} between them; other pieces on this sheet move to a sheet
-        of their own.
+        {lengthWords(layout.spacing, unit)} between them; other pieces on this sheet move to a sheet of their
+        own.
       </Muted>
     </Section>
   )

@@ -9,6 +9,7 @@ import { laidOn } from '@/core/sheets/place'
 import { type Grid, repeat } from '@/core/sheets/repeat'
 import { usableArea } from '@/core/sheets/usable-area'
 import { count } from '@/core/units/count'
+import { formatSize } from '@/core/units/length'
 import { api } from '../../store/api'
 import type { Workbench } from '../../store/project-store'
 
@@ -199,7 +200,7 @@ export async function keepOffcut(
   await api.changePaper(id, { ...fields, leftovers: [...(paper.leftovers ?? []), { ...size, count: 1 }] })
   workbench.setPapers((await api.papers()).papers)
   workbench.say({
-    message: `A leftover of ${size.width} × ${size.height} mm of “${paper.name}” is kept, and used first next time.`,
+    message: `A leftover of ${formatSize(size, workbench.store.getState().project.unit)} of “${paper.name}” is kept, and used first next time.`,
     tone: 'calm',
   })
 }
