@@ -15,6 +15,77 @@ const circle = (x: number, y: number, r: number, n = 400) =>
     ),
   )
 
+/** Numbers by chance, the same ones each time (mulberry32, from memory). */
+function chance(seed: number): (low: number, high: number) => number {
+  let a = seed
+  return (low, high) => {
+    a = (a + 0x6d2b79f5) | 0
+    let t = Math.imul(a ^ (a >>> 15), 1 | a)
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
+    return low + (((t ^ (t >>> 14)) >>> 0) / 4294967296) * (high - low)
+  }
+}
+
+describe('narrow webs along curved edges, 500 by chance against closed forms', () => {
+  const LIMIT = 1.6
+  const many = (r: number) => Math.max(48, Math.round(40 * Math.sqrt(r)))
+  const kinds = {
+    /** a ring whose opening lies out of its middle: radius - radius - distance */
+    ring(of: ReturnType<typeof chance>, web: number) {
+      const [R, off, turn] = [of(4, 40), of(0, 1.5), of(0, 6.28)]
+      const r = R - web - off
+      return {
+        outer: circle(0, 0, R, many(R)),
+        holes: [circle(off * Math.cos(turn), off * Math.sin(turn), r, many(r))],
+      }
+    },
+    /** two round openings: distance less both radii */
+    discs(of: ReturnType<typeof chance>, web: number) {
+      const [a, b, turn] = [of(1, 15), of(1, 15), of(0, 6.28)]
+      const d = a + b + web
+      const holes = [circle(0, 0, a, many(a)), circle(d * Math.cos(turn), d * Math.sin(turn), b, many(b))]
+      return { outer: circle(0, 0, 90, 900), holes }
+    },
+    /** a round opening beside a straight edge */
+    edge(of: ReturnType<typeof chance>, web: number) {
+      const r = of(0.8, 15)
+      return {
+        outer: ring([-60, 0], [60, 0], [60, 80], [-60, 80]),
+        holes: [circle(of(-30, 30), r + web, r, many(r))],
+      }
+    },
+    /** a round opening in the round end of a strip */
+    end(of: ReturnType<typeof chance>, web: number) {
+      const R = of(5, 15)
+      const r = of(1, R - web - 2)
+      const arc = Array.from({ length: 121 }, (_, k): [number, number] => {
+        const a = Math.PI / 2 + (Math.PI * k) / 120
+        return [R * Math.cos(a), R * Math.sin(a)]
+      })
+      return { outer: ring(...arc, [60, -R], [60, R]), holes: [circle(-(R - web - r), 0, r, many(r))] }
+    },
+  }
+
+  it.each(Object.entries(kinds))('%s', (_, make) => {
+    const of = chance(17)
+    for (let n = 0; n < 125; n += 1) {
+      const web = of(0.15, 1.5)
+      const { outer, holes } = make(of, web)
+      const found = narrowestPlace(outer, holes, [], LIMIT)
+      expect(found, `web ${web}, case ${n}`).not.toBeNull()
+      expect(Math.abs(found!.width - web), `web ${web}, case ${n}`).toBeLessThanOrEqual(0.05)
+    }
+  })
+
+  it.each(Object.entries(kinds))('%s: what is wide enough is none', (_, make) => {
+    const of = chance(23)
+    for (let n = 0; n < 40; n += 1) {
+      const { outer, holes } = make(of, of(1.75, 3))
+      expect(narrowestPlace(outer, holes, [], LIMIT)).toBeNull()
+    }
+  })
+})
+
 describe('narrowestPlace, against closed forms', () => {
   it('an annulus is as wide as its radii differ, an eccentric one by less', () => {
     expect(narrowestPlace(circle(0, 0, 20), [circle(0, 0, 18.8)], [], 1.6)!.width).toBeCloseTo(1.2, 2)

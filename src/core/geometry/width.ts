@@ -13,8 +13,9 @@ export type Narrow = {
 
 /** Points asked along the edge, mm apart at most. */
 const STEP = 0.4
-/** How far along a neck or strip is looked whether it goes on, in limits. */
+/** How far along a neck or strip is looked whether it goes on, in limits, and in how many steps. */
 const ASIDE = 0.6
+const STEPS_ASIDE = 3
 /** Walls that stand at more than this to each other are a corner, not a strip, degrees. */
 const WIDEST_WEDGE = 40
 
@@ -42,7 +43,7 @@ export function narrowestPlace(
   const index = new SpatialIndex(boxes)
   const facing = facingStretches(walls, stretches, boxes, index, limit)
   /** The nearest edge point within `reach` of a place. */
-  const nearest = (x: number, y: number, reach: number): { x: number; y: number; by: number } | null => {
+  const nearest: Nearest = (x, y, reach) => {
     let best: { x: number; y: number; by: number } | null = null
     for (const k of index.meeting({ minX: x, minY: y, maxX: x, maxY: y }, reach)) {
       const { w, i } = stretches[k]!
@@ -54,16 +55,33 @@ export function narrowestPlace(
   let narrow: Narrow | null = null
   const within = (x: number, y: number) =>
     isInside({ x, y }, ring) && !holes.some((hole) => isInside({ x, y }, hole))
-  const ask = (p: Point, normal: Point) => {
-    const found = shrink(p, normal, narrow?.width ?? limit, nearest)
-    // Towards a tip the region narrows and ends; a neck or strip goes on both ways as wide as here.
-    const goesOn = (way: 1 | -1) => {
-      const { at, width } = found!
-      const x = at.x - way * normal.y * ASIDE * limit
-      const y = at.y + way * normal.x * ASIDE * limit
-      return within(x, y) && 2 * (nearest(x, y, limit)?.by ?? limit) >= 0.9 * width
+  /**
+   * Towards a tip the region narrows and ends; a neck or strip goes on both ways as wide as here, also where it bends:
+   * the greatest balls are followed along it.
+   */
+  const goesOn = ({ at, width }: Narrow, normal: Point, way: 1 | -1): boolean => {
+    const step = (ASIDE * limit) / STEPS_ASIDE
+    let from = at
+    let along = { x: -way * normal.y, y: way * normal.x }
+    for (let k = 0; k < STEPS_ASIDE; k += 1) {
+      const [x, y] = [from.x + along.x * step, from.y + along.y * step]
+      if (!within(x, y)) return false
+      const edge = nearest(x, y, limit / 2)
+      if (!edge) return true
+      if (edge.by < 1e-6) return false
+      const away = { x: (x - edge.x) / edge.by, y: (y - edge.y) / edge.by }
+      const { r } = greatestBall(edge, away, limit / 2, nearest)
+      if (2 * r < 0.9 * width) return false
+      const next = { x: edge.x + away.x * r, y: edge.y + away.y * r }
+      const went = lengthOfVector(next.x - from.x, next.y - from.y)
+      if (went > 1e-3) along = { x: (next.x - from.x) / went, y: (next.y - from.y) / went }
+      from = next
     }
-    if (found && goesOn(1) && goesOn(-1)) narrow = found
+    return true
+  }
+  const ask = (p: Point, normal: Point) => {
+    const found = widthAt(p, normal, narrow?.width ?? limit, nearest)
+    if (found && goesOn(found, normal, 1) && goesOn(found, normal, -1)) narrow = found
   }
   walls.forEach((wall, w) => {
     const closed = w <= holes.length
@@ -152,14 +170,20 @@ function askRound(p: Point, ask: Ask): void {
   for (let k = 0; k < 24; k += 1) ask(p, { x: Math.cos((k * Math.PI) / 12), y: Math.sin((k * Math.PI) / 12) })
 }
 
-/** Shrinks the ball that touches the edge in `p` until no edge is in it; null if it stays as wide as `limit`. */
-function shrink(
+type Nearest = (x: number, y: number, reach: number) => { x: number; y: number; by: number } | null
+
+/**
+ * Shrinks the ball that touches the edge in `p` until no edge is in it.
+ * @param most its radius where no edge is in it from the beginning
+ * @returns its radius, 0 where there is no such ball, and where it touches the edge once more
+ */
+function greatestBall(
   p: Point,
   normal: Point,
-  limit: number,
-  nearest: (x: number, y: number, reach: number) => { x: number; y: number; by: number } | null,
-): Narrow | null {
-  let r = limit / 2
+  most: number,
+  nearest: Nearest,
+): { r: number; touch: Point | null } {
+  let r = most
   let touch: Point | null = null
   for (let round = 0; round < 30; round += 1) {
     const c = { x: p.x + normal.x * r, y: p.y + normal.y * r }
@@ -167,13 +191,19 @@ function shrink(
     if (!q || q.by > r - 1e-4) break
     const [ex, ey] = [q.x - p.x, q.y - p.y]
     const across = 2 * (normal.x * ex + normal.y * ey)
-    if (across <= 1e-9) return null
+    if (across <= 1e-9) return { r: 0, touch: null }
     const next = (ex * ex + ey * ey) / across
     touch = q
     if (next >= r - 1e-6) break
     r = next
-    if (r < 1e-3) return null
+    if (r < 1e-3) return { r: 0, touch: null }
   }
+  return { r, touch }
+}
+
+/** The width at the ball that touches the edge in `p`; null where it is not under `limit`, or no strip. */
+function widthAt(p: Point, normal: Point, limit: number, nearest: Nearest): Narrow | null {
+  const { r, touch } = greatestBall(p, normal, limit / 2, nearest)
   if (!touch) return null
   const c = { x: p.x + normal.x * r, y: p.y + normal.y * r }
   const facing =
