@@ -91,13 +91,13 @@ function auditDxf(what: string, project: Project, sheet: Sheet): void {
     layers: Record<string, number>
     box: [number, number]
   }
-  const kinds = partsOf(project, sheet).flatMap(({ lines }) => [...lines])
-  const box = uniteBoxes(kinds.flatMap(([, contours]) => contours.map(boundsOf)))
+  const groups = partsOf(project, sheet).flatMap((part) => part.groups)
+  const box = uniteBoxes(groups.flatMap(({ contours }) => contours.map(boundsOf)))
   const off = Math.max(Math.abs(found.box[0] - widthOf(box)), Math.abs(found.box[1] - heightOf(box)))
   if (found.errors > 0) faults.push(`${what}: ${found.errors} errors in the DXF`)
   if (found.unit !== 4) faults.push(`${what}: the unit of the DXF is ${found.unit}, not 4 (mm)`)
   if (!(off < 0.01)) faults.push(`${what}: the DXF is ${off.toFixed(3)} mm off in size`)
-  const roles = [...new Set(kinds.map(([kind]) => kind))].sort().join(', ')
+  const roles = [...new Set(groups.map(({ kind }) => kind))].sort().join(', ')
   const layers = Object.keys(found.layers).sort().join(', ').toLowerCase()
   if (layers !== roles) faults.push(`${what}: the DXF has the layers ${layers}, not ${roles}`)
 }

@@ -109,6 +109,19 @@ describe('a single score', () => {
 })
 
 describe('intoDashes', () => {
+  it('keeps the dash that is asked for and lets the gap vary, whatever the length of the line', () => {
+    for (let total = 40; total <= 300; total += 0.7) {
+      const dashes = intoDashes(Float64Array.of(0, 0, total, 0), 8, 1.5)
+      const ends = dashes.map((d) => [d[0]!, d.at(-2)!] as const)
+      for (const [from, to] of ends) expect(to - from).toBeCloseTo(8, 9)
+      const gaps = ends.slice(1).map(([from], i) => from - ends[i]![1])
+      expect(Math.min(...gaps)).toBeGreaterThanOrEqual(0.75 - 1e-9)
+      expect(Math.max(...gaps)).toBeLessThanOrEqual(4.5 + 1e-9)
+      // Half a gap at each end, so that nothing runs into an edge.
+      expect(ends[0]![0]).toBeCloseTo(gaps[0]! / 2, 9)
+    }
+  })
+
   it('comes out even and leaves a bridge at both ends', () => {
     const line = flatten(readPath('M0 0L100 0'))
     const dashes = intoDashes(line, 4, 1.5)

@@ -2,8 +2,9 @@ import type { Polyline } from '../geometry/flatten'
 import { lengthOfVector } from '../geometry/point'
 
 /**
- * Cuts a polyline into dashes. The beat is stretched a little so that it comes out even, and both ends are half a gap
- * or more away from the line's ends: a bridge of paper stays there, so that a dash never runs into an edge.
+ * Cuts a polyline into dashes that come out even: they stay as long as was asked for and the gaps vary, from half to
+ * three times theirs. Only a line too short for that gets other dashes. Both ends are half a gap away from the line's
+ * ends: a bridge of paper stays there, so that a dash never runs into an edge.
  * @param dash length of a dash, mm
  * @param gap length between dashes, mm
  * @returns the dashes; none for a line shorter than one gap
@@ -16,9 +17,14 @@ export function intoDashes(line: Polyline, dash: number, gap: number): Polyline[
     along.push(along.at(-1)! + lengthOfVector(line[i]! - line[i - 2]!, line[i + 1]! - line[i - 1]!))
   const total = along.at(-1)!
   if (total <= gap) return []
-  const count = Math.max(1, Math.round(total / (dash + gap)))
+  const fewest = Math.max(1, Math.floor(total / (dash + gap)))
+  const gapOf = (count: number) => total / count - dash
+  const [nearest] = [fewest, fewest + 1]
+    .filter((count) => gapOf(count) >= gap / 2 && gapOf(count) <= 3 * gap)
+    .sort((a, b) => Math.abs(Math.log(gapOf(a) / gap)) - Math.abs(Math.log(gapOf(b) / gap)))
+  const count = nearest ?? Math.max(1, Math.round(total / (dash + gap)))
   const beat = total / count
-  const mark = Math.min((beat * dash) / (dash + gap), beat - gap / 2)
+  const mark = nearest ? dash : Math.min((beat * dash) / (dash + gap), beat - gap / 2)
   return Array.from({ length: count }, (_, i) => {
     const from = i * beat + (beat - mark) / 2
     return stretch(line, along, from, from + mark)

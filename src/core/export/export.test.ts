@@ -107,6 +107,41 @@ describe('DXF and PDF of our own', () => {
   )
 })
 
+describe('the beat of a perforation', () => {
+  const kinds = [
+    {
+      name: 'sheet.svg',
+      write: async (p: Project) => new TextEncoder().encode(sheetToSvg(p, p.layout.sheets[0]!)),
+    },
+    {
+      name: 'sheet.dxf',
+      write: async (p: Project) => new TextEncoder().encode(sheetToDxf(p, p.layout.sheets[0]!)),
+    },
+    { name: 'sheet.pdf', write: (p: Project) => sheetToPdf(p, p.layout.sheets[0]!) },
+  ]
+  it.each(
+    kinds.flatMap((kind) =>
+      [
+        [4, 2],
+        [1, 1],
+        [0.5, 0.7],
+      ].map((beat) => ({ ...kind, beat })),
+    ),
+  )('$beat comes back from $name, and stays a perforation', async ({ name, write, beat }) => {
+    const project = laid('sachet.svg')
+    const line = Object.values(project.lines).find((l) => l.role === 'score')!
+    line.role = 'perforate'
+    project.looks = { ...project.looks, own: { ...project.looks[line.look]!, dash: beat } }
+    line.look = 'own'
+    const read = await readDrawing(await write(project), name)
+    const [back] = addSource(emptyProject('Back'), read, { id: 'b', name, format: read.format, bytes: 1 })
+    const again = Object.values(back.lines).filter((l) => l.role === 'perforate')
+    expect(again).toHaveLength(1)
+    expect(again[0]!.sure).toBe(true)
+    expect(back.looks[again[0]!.look]!.dash).toEqual(beat.map((v) => expect.closeTo(v, 2)))
+  })
+})
+
 describe('sheetToSvg', () => {
   it('comes back with the same pieces, roles and names, and without a question', () => {
     for (const name of ['tea-caddy.svg', 'sachet.svg']) {

@@ -4,7 +4,7 @@ import { placementId, type Sheet } from '../document/layout'
 import type { Line } from '../document/lines'
 import type { Piece } from '../document/pieces'
 import type { Project } from '../document/project'
-import { type StyledRole, styledRole } from '../document/role-styles'
+import { ROLE_STYLES, type StyledRole, styledRole } from '../document/role-styles'
 import { flatten } from '../geometry/flatten'
 import type { Contour } from '../geometry/path'
 import { shapeOf } from '../geometry/shape'
@@ -30,9 +30,16 @@ export type Part = {
   piece: Piece
   name: string
   copy: number
-  lines: Map<Exported, Contour[]>
-  /** what of it is cut as dashes */
-  dashed: Set<Exported>
+  /** from what lies undermost to what lies uppermost */
+  groups: Group[]
+}
+
+/** Lines that are drawn alike. */
+export type Group = {
+  kind: Exported
+  /** the beat that they are drawn in, mm: that of the role, or a perforation's own; none where each dash is a stroke */
+  dash: readonly number[]
+  contours: Contour[]
 }
 
 /** The pieces on a sheet, ready to be written. */
@@ -41,28 +48,38 @@ export const partsOf = (project: Project, sheet: Sheet): Part[] =>
 
 function partOf(project: Project, laid: LaidPiece): Part {
   const { piece, lines: all, edges, slits } = laid.shape
-  const lines = new Map<Exported, Contour[]>()
-  const dashed = new Set<Exported>()
-  const put = (kind: Exported, contours: Contour[]) => {
-    const known = lines.get(kind)
-    if (known) known.push(...contours)
-    else if (contours.length > 0) lines.set(kind, contours)
+  const groups = new Map<string, Group>()
+  const put = (kind: Exported, dash: readonly number[], contours: readonly Contour[]) => {
+    if (contours.length === 0) return
+    const key = `${kind} ${dash.join(' ')}`
+    const group = groups.get(key) ?? { kind, dash, contours: [] }
+    group.contours.push(...contours)
+    groups.set(key, group)
   }
   // Edges are written as one closed path each, in whatever stretches they were drawn.
+  const cuts = [...edges, ...slits.map(contourOf)]
   put(
     'cut',
-    [...edges, ...slits.map(contourOf)].map((c) => laid.contour(c)),
+    ROLE_STYLES.cut.paper.dash,
+    cuts.map((c) => laid.contour(c)),
   )
   for (const line of all) {
     if (line.role === 'skip' || line.role === 'cut') continue
     const contour = laid.contour(contourOf(line))
     const kind = styledRole({ role: line.role, fold: line.fold })
-    // A perforation keeps its beat as its look.
-    const beat = line.role === 'score' ? beatOfLine(project, line) : null
-    if (beat) dashed.add(kind)
-    put(kind, beat ? intoDashes(flatten(contour), beat.dash, beat.gap).map(asContour) : [contour])
+    const beat = beatOfLine(project, line)
+    // A score that is cut as dashes is written as it is cut; a perforation keeps its beat as its look.
+    if (beat && kind !== 'perforate')
+      put(kind, [], intoDashes(flatten(contour), beat.dash, beat.gap).map(asContour))
+    else put(kind, beat ? [beat.dash, beat.gap] : ROLE_STYLES[kind].paper.dash, [contour])
   }
-  return { piece, name: piece.name, copy: laid.placement.copy, lines, dashed }
+  const order = (group: Group) => EXPORTED.indexOf(group.kind)
+  return {
+    piece,
+    name: piece.name,
+    copy: laid.placement.copy,
+    groups: [...groups.values()].sort((a, b) => order(a) - order(b)),
+  }
 }
 
 const contourOf = ({ d }: Line): Contour => shapeOf(d).contour

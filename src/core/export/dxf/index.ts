@@ -1,4 +1,12 @@
-import { DxfWriter, LWPolylineFlags, point2d, point3d, SplineFlags, Units } from '@tarikjabiri/dxf'
+import {
+  type CommonEntityOptions,
+  DxfWriter,
+  LWPolylineFlags,
+  point2d,
+  point3d,
+  SplineFlags,
+  Units,
+} from '@tarikjabiri/dxf'
 import type { Sheet } from '../../document/layout'
 import type { Project } from '../../document/project'
 import { ROLE_STYLES } from '../../document/role-styles'
@@ -17,12 +25,24 @@ export function sheetToDxf(project: Project, sheet: Sheet): string {
   dxf.setUnits(Units.Millimeters)
   const parts = partsOf(project, sheet)
   for (const kind of EXPORTED)
-    if (parts.some((p) => p.lines.has(kind))) dxf.addLayer(layerOf(kind), ROLE_STYLES[kind].dxf, 'Continuous')
+    if (parts.some((p) => p.groups.some((g) => g.kind === kind)))
+      dxf.addLayer(layerOf(kind), ROLE_STYLES[kind].dxf, 'Continuous')
   const used = new Set<string>()
+  const beats = new Set<string>()
+  /** The linetype of a perforation, at true size. */
+  const perforation = ([dash, gap]: readonly number[]): string => {
+    const name = `Perforation ${dash} ${gap}`.replaceAll('.', '_')
+    if (!beats.has(name)) dxf.addLType(name, `Perforation, ${dash} and ${gap} mm`, [dash!, -gap!])
+    beats.add(name)
+    return name
+  }
   for (const part of parts) {
     const block = dxf.addBlock(blockName(part.name, used))
-    for (const [kind, contours] of part.lines)
-      for (const contour of contours) addContour(block, contour, sheet.height, layerOf(kind))
+    for (const { kind, dash, contours } of part.groups) {
+      const lineType = kind === 'perforate' ? perforation(dash) : 'Continuous'
+      for (const contour of contours)
+        addContour(block, contour, sheet.height, { layerName: layerOf(kind), lineType })
+    }
     dxf.addInsert(block.name, point3d(0, 0))
   }
   return dxf.stringify()
@@ -47,14 +67,14 @@ function blockName(name: string, used: Set<string>): string {
 type Block = ReturnType<DxfWriter['addBlock']>
 
 /** Straight runs as polylines and each curve as a spline, in order; a contour without curves is one polyline. */
-function addContour(block: Block, contour: Contour, height: number, layerName: string): void {
+function addContour(block: Block, contour: Contour, height: number, look: CommonEntityOptions): void {
   const at = ({ x, y }: Point) => ({ x, y: height - y })
   const segments = allSegments(contour)
   if (segments.every((s) => !s.c1)) {
     const points = [contour.start, ...contour.segments.map((s) => s.to)].map(at)
     block.addLWPolyline(
       points.map((p) => ({ point: point2d(p.x, p.y) })),
-      { flags: contour.closed ? LWPolylineFlags.Closed : LWPolylineFlags.None, layerName },
+      { flags: contour.closed ? LWPolylineFlags.Closed : LWPolylineFlags.None, ...look },
     )
     return
   }
@@ -64,7 +84,7 @@ function addContour(block: Block, contour: Contour, height: number, layerName: s
     if (run.length > 1)
       block.addLWPolyline(
         run.map(at).map((p) => ({ point: point2d(p.x, p.y) })),
-        { layerName },
+        look,
       )
   }
   for (const { c1, c2, to } of segments) {
@@ -78,7 +98,7 @@ function addContour(block: Block, contour: Contour, height: number, layerName: s
           flags: SplineFlags.Planar,
           knots: [0, 0, 0, 0, 1, 1, 1, 1],
         },
-        { layerName },
+        look,
       )
       run = [to]
     } else run.push(to)

@@ -1,8 +1,8 @@
 import type { Sheet } from '../../document/layout'
 import type { Project } from '../../document/project'
 import { ROLE_STYLES } from '../../document/role-styles'
-import { EXPORTED, type Exported, partsOf } from '../parts'
-import { colourOf, pathOf } from './content'
+import { EXPORTED, type Exported, type Group, partsOf } from '../parts'
+import { colourOf, number, pathOf } from './content'
 import type { PdfPages } from './pages'
 
 /** ISO 19593-1 processing step of each role; what a pen or printer draws is none. */
@@ -14,11 +14,9 @@ const STEPS: Partial<Record<Exported, string>> = {
   perforate: 'Perforating',
 }
 
-/** How a role is stroked; dashes that are to be cut are solid strokes of their own. */
-function strokeOf(kind: Exported, solid: boolean): string {
-  const { colour, round, paper } = ROLE_STYLES[kind]
-  const dash = solid ? '' : paper.dash.join(' ')
-  return `${colourOf(colour)} RG ${paper.width} w ${round ? 1 : 0} J [${dash}] 0 d`
+function strokeOf({ kind, dash }: Group): string {
+  const { colour, paper } = ROLE_STYLES[kind]
+  return `${colourOf(colour)} RG ${paper.width} w [${dash.map(number).join(' ')}] 0 d`
 }
 
 /**
@@ -32,17 +30,15 @@ export function cutLayers(
   kinds: readonly Exported[] = EXPORTED,
 ): string[] {
   const out: string[] = []
-  for (const { name, lines, dashed } of partsOf(project, sheet)) {
+  for (const { name, groups } of partsOf(project, sheet)) {
     out.push(pdf.layer(name))
-    for (const kind of kinds) {
-      const contours = lines.get(kind)
-      if (!contours) continue
-      out.push(
-        `${pdf.layer(kind, STEPS[kind])} q ${strokeOf(kind, dashed.has(kind))}`,
-        ...contours.map(pathOf),
-        'Q EMC',
-      )
-    }
+    for (const group of groups)
+      if (kinds.includes(group.kind))
+        out.push(
+          `${pdf.layer(group.kind, STEPS[group.kind])} q ${strokeOf(group)}`,
+          ...group.contours.map(pathOf),
+          'Q EMC',
+        )
     out.push('EMC')
   }
   return out

@@ -6,7 +6,7 @@ import { type Affine, multiply } from '../../geometry/affine'
 import { bleedOf } from '../../printing/bleed'
 import { marksOf } from '../../printing/marks'
 import { laidOn } from '../../sheets/place'
-import { EXPORTED, partsOf } from '../parts'
+import { partsOf } from '../parts'
 import { artOn, type DecodeArt } from './art'
 import { colourOf, number as n, pathOf, ringOf } from './content'
 import { printedOn } from './fills'
@@ -42,8 +42,8 @@ export async function printLayers(
     }
     if (print.lines) {
       out.push('0.6 0.6 0.6 RG 0.15 w [] 0 d')
-      for (const { lines } of partsOf(project, sheet))
-        for (const kind of EXPORTED) if (kind !== 'print') out.push(...(lines.get(kind) ?? []).map(pathOf))
+      for (const { groups } of partsOf(project, sheet))
+        for (const { kind, contours } of groups) if (kind !== 'print') out.push(...contours.map(pathOf))
     }
   }
   out.push('Q EMC')

@@ -3,13 +3,12 @@ import type { Project } from '../../document/project'
 import { ROLE_STYLES } from '../../document/role-styles'
 import { writePath } from '../../geometry/path'
 import type { Write } from '../kind'
-import { EXPORTED, type Exported, type Part, partsOf } from '../parts'
+import { type Group, type Part, partsOf } from '../parts'
 
-/** How a role is drawn; dashes that are to be cut are solid strokes of their own. */
-function styleOf(kind: Exported, solid: boolean): string {
-  const { colour, round, paper } = ROLE_STYLES[kind]
-  const dash = !solid && paper.dash.length > 0 ? ` stroke-dasharray="${paper.dash.join(' ')}"` : ''
-  return `stroke="${colour}" stroke-width="${paper.width}"${dash}${round ? ' stroke-linecap="round"' : ''}`
+function styleOf({ kind, dash }: Group): string {
+  const { colour, paper } = ROLE_STYLES[kind]
+  const dashes = dash.length > 0 ? ` stroke-dasharray="${dash.map(mm).join(' ')}"` : ''
+  return `stroke="${colour}" stroke-width="${paper.width}"${dashes}`
 }
 
 /**
@@ -27,16 +26,12 @@ ${groups.join('\n')}
 `
 }
 
-function pieceGroup({ piece, name, copy, lines, dashed }: Part): string {
+function pieceGroup({ piece, name, copy, groups }: Part): string {
   const id = `${piece.id}${copy > 0 ? `-copy-${copy + 1}` : ''}`
-  const roles = EXPORTED.flatMap((kind) => {
-    const contours = lines.get(kind)
-    return contours
-      ? [
-          `<g data-name="${kind}" fill="none" ${styleOf(kind, dashed.has(kind))}>${contours.map((c) => `<path d="${writePath(c)}"/>`).join('')}</g>`,
-        ]
-      : []
-  })
+  const roles = groups.map(
+    (group) =>
+      `<g data-name="${group.kind}" fill="none" ${styleOf(group)}>${group.contours.map((c) => `<path d="${writePath(c)}"/>`).join('')}</g>`,
+  )
   return `<g id="${escapeXml(id)}" data-name="${escapeXml(name)}">\n${roles.join('\n')}\n</g>`
 }
 

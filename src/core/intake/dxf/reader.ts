@@ -68,7 +68,7 @@ const SILENT = new Set(['', 'SEQEND', 'VERTEX', 'POINT', 'VIEWPORT', 'ENDBLK'])
 export const readDxf = (tags: readonly Tag[], chosen: number | null): Drawing =>
   new DxfReader(tags).read(chosen)
 
-type Found = { contour: Contour; look: Look; line: number }
+type Found = { contour: Contour; look: Look; forPlans: boolean; line: number }
 
 class DxfReader {
   private readonly header = new Map<string, string>()
@@ -123,10 +123,10 @@ class DxfReader {
       )
     const toMm = multiply([mm, 0, 0, -mm, 0, 0], translation(-box.minX, -box.maxY))
     const lines = new LineCollector(this.notices)
-    this.found.forEach(({ contour, look, line }, element) => {
+    this.found.forEach(({ contour, look, forPlans, line }, element) => {
       lines.add(
         transformContour(contour, toMm),
-        { look: { ...look, dash: inMm(look.dash, mm) }, label: null, element, fillRule: 'nonzero' },
+        { look: { ...look, dash: inMm(look.dash, mm, forPlans) }, label: null, element, fillRule: 'nonzero' },
         `line ${line}`,
       )
     })
@@ -225,6 +225,7 @@ class DxfReader {
     this.found.push({
       contour: transformContour(contour, matrix),
       look: this.lookOf(item, layer, layerName, context),
+      forPlans: isForPlans(this.linetypeOf(item, layer, context)),
       line: item.line,
     })
   }
@@ -334,13 +335,18 @@ const STANDARD_BEATS: readonly (readonly [string, readonly number[]])[] = [
   ['DOT', [0.2, 1]],
 ]
 
-/** How long the longest mark of a linetype is taken to be at least, mm: its scale is for the screen or a plan. */
+/** How long the longest mark of a linetype for plans is taken to be at least, mm: its scale is for the screen. */
 const LONGEST_MARK = 2.5
 
-/** A beat of a linetype in mm. The proportion is the file's; the size is made such that a dash stays a dash. */
-function inMm(beat: readonly number[], mm: number): number[] {
+/** Whether a linetype is one that programs for plans come with, whose size says nothing of the paper (common practice). */
+const isForPlans = (linetype: string): boolean =>
+  STANDARD_BEATS.some(([name]) => linetype.includes(name)) || /BORDER|DIVIDE|GAS_LINE|TRACKS/.test(linetype)
+
+/** A beat in mm. Of a linetype for plans the proportion is the file's, and the size such that a dash stays a dash. */
+function inMm(beat: readonly number[], mm: number, forPlans: boolean): number[] {
   const marks = beat.filter((_, i) => i % 2 === 0)
   const longest = Math.max(0, ...marks) * mm
-  const grow = longest > 0 && (longest < LONGEST_MARK || longest > 30) ? LONGEST_MARK / longest : 1
+  const grow =
+    forPlans && longest > 0 && (longest < LONGEST_MARK || longest > 30) ? LONGEST_MARK / longest : 1
   return beat.map((v) => Math.round(v * mm * grow * 100) / 100)
 }
