@@ -17,11 +17,13 @@ export type Viewport = { width: number; height: number }
 /** Which side of the viewport a per cent value refers to; `other` is its normalised diagonal (SVG 2, "Units"). */
 export type Axis = 'x' | 'y' | 'other'
 
+/** No length is written longer; what is, is not looked at. */
+const MAX_LENGTH = 60
 const LENGTH = /^\s*([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)\s*(%|[a-z]*)\s*$/i
 
 /** The parts of a length, or null where it is none. */
 export function splitLength(text: string | undefined): { value: number; unit: string } | null {
-  const found = text === undefined ? null : LENGTH.exec(text)
+  const found = text === undefined || text.length > MAX_LENGTH ? null : LENGTH.exec(text)
   return found ? { value: Number(found[1]), unit: found[2]!.toLowerCase() } : null
 }
 

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { type Affine, apply, multiply, rotation, scaling, translation } from '../../geometry/affine'
 import { resolveLength } from './lengths'
 import { humanName } from './names'
-import { computeStyle, opacityOf, resolvePaint } from './style'
+import { isPaint, resolvePaint } from './paint'
+import { computeStyle, opacityOf } from './style'
 import { parseStyleAttribute, StyleSheet } from './stylesheet'
 import { parseTransform } from './transform'
 import { parseViewBox, viewBoxTransform } from './viewport'
@@ -118,8 +119,8 @@ describe('StyleSheet', () => {
     const sheet = new StyleSheet()
     sheet.add(css)
     const element = find(root, id)
-    const parent = element.parent ? computeStyle(element.parent, {}, sheet) : {}
-    return computeStyle(element, parent, sheet).fill
+    const parent = element.parent ? computeStyle(element.parent, {}, sheet).style : {}
+    return computeStyle(element, parent, sheet).style.fill
   }
 
   // CSS Cascade and Selectors: specificity of id over class over type, later over earlier, attributes weakest.
@@ -173,14 +174,55 @@ describe('paint', () => {
     ['currentColor', '#123456'],
     ['nonsense', null],
     [undefined, null],
-  ])('%s is %s', (paint, expected) =>
-    expect(resolvePaint(paint, { color: '#123456' }, undefined)).toBe(expected),
-  )
+    // CSS Color 4: blanks, angles, fractions, alpha after a stroke, and newer spaces.
+    ['rgb(255 0 0)', '#ff0000'],
+    ['rgb(255 0 0 / 50%)', '#ff0000'],
+    ['rgb(127.5 0 0)', '#800000'],
+    ['rgb(100% 0% 0%)', '#ff0000'],
+    ['rgb(255 0 0 / 0)', null],
+    ['hsl(0deg 100% 50%)', '#ff0000'],
+    ['hsl(0.3333turn 100% 50%)', '#00ff00'],
+    ['hwb(240 0% 0%)', '#0000ff'],
+    ['#f00f', '#ff0000'],
+    ['lab(100% 0 0)', '#ffffff'],
+    ['context-stroke', '#123456'],
+  ])('%s is %s', (paint, expected) => expect(resolvePaint(paint, '#123456', 1)).toBe(expected))
 
   it('is nothing at opacity 0', () => {
-    expect(resolvePaint('red', {}, '0')).toBeNull()
-    expect(resolvePaint('red', {}, '0%')).toBeNull()
+    expect(resolvePaint('red', 'black', opacityOf('0'))).toBeNull()
+    expect(resolvePaint('red', 'black', opacityOf('0%'))).toBeNull()
     expect(['0.5', '50%', '7', '-1', 'x', undefined].map(opacityOf)).toEqual([0.5, 0.5, 1, 0, 1, 1])
+  })
+})
+
+describe('values that are none', () => {
+  const strokeOf = (attributes: string, css = '') => {
+    const sheet = new StyleSheet()
+    sheet.add(css)
+    const [path] = tree(`<svg><path ${attributes}/></svg>`).children
+    return computeStyle(path!, { stroke: 'green', custom: { '--around': '#0000ff' } }, sheet).style.stroke
+  }
+
+  it.each([
+    ['stroke="nonsense"', '', 'green'],
+    ['stroke="rgb(1,2"', '', 'green'],
+    ['stroke="red" style="stroke: bogus(3)"', '', 'red'],
+    ['stroke="red"', 'path { stroke: #zzz }', 'red'],
+    ['style="stroke: var(--around)"', '', '#0000ff'],
+    ['style="stroke: var(--gone, rgb(1 2 3))"', '', 'rgb(1 2 3)'],
+    ['style="stroke: var(--gone)"', '', 'green'],
+    ['class="a"', '.a { --Own: #123456; stroke: var(--Own) }', '#123456'],
+    ['class="a"', '.a { --x: var(--y); --y: var(--x); stroke: var(--x) }', 'green'],
+  ])('%s %s: the stroke is %s', (attributes, css, expected) =>
+    expect(strokeOf(attributes, css)).toBe(expected),
+  )
+
+  it('take no longer to refuse the longer they are', () => {
+    for (const paint of [`rgb(${'1'.repeat(1e6)}`, 'a'.repeat(1e6), `${'rgb('.repeat(1e5)}`])
+      expect(isPaint(paint)).toBe(false)
+    expect(parseTransform('a'.repeat(2e6))).toEqual(parseTransform(undefined))
+    expect(parseTransform(`rotate${'('.repeat(2e6)}`)).toEqual(parseTransform(undefined))
+    expect(resolveLength('1'.repeat(2e6), 'x', { width: 1, height: 1 }, 16, -1)).toBe(-1)
   })
 })
 

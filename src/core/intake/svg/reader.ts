@@ -16,8 +16,9 @@ import { IntakeRefusal, LIMITS } from '../refusal'
 import { type Axis, resolveLength, splitLength, type Viewport } from './lengths'
 import { humanName, layerName, speakingClasses } from './names'
 import { SVG_NOTICES, takeForeign } from './notices'
+import { resolvePaint } from './paint'
 import { contoursOf, SHAPE_NAMES } from './shapes'
-import { computeStyle, opacityOf, resolvePaint, type Style } from './style'
+import { computeStyle, opacityOf, type Style } from './style'
 import { StyleSheet } from './stylesheet'
 import { parseTransform } from './transform'
 import { trueSizeOf } from './true-size'
@@ -29,6 +30,10 @@ type Context = {
   matrix: Affine
   viewport: Viewport
   style: Style
+  /** of the element, with what rules say of its geometry */
+  attributes: Readonly<Record<string, string>>
+  /** size of letters, in user units */
+  fontSize: number
   /** product of the opacities so far */
   opacity: number
   layers: string[]
@@ -93,6 +98,8 @@ class SvgReader {
       matrix: scaling(mmPerPx),
       viewport,
       style: {},
+      attributes: {},
+      fontSize: 16,
       opacity: 1,
       layers: [],
       uses: [],
@@ -115,13 +122,27 @@ class SvgReader {
 
   /** The context inside an element: its style, opacity and transform added. */
   private styled(element: XmlElement, parent: Context): Context {
-    const style = computeStyle(element, parent.style, this.sheet)
+    const { style, attributes } = computeStyle(element, parent.style, this.sheet)
     return {
       ...parent,
       style,
+      attributes,
+      fontSize: this.fontSizeOf(style, parent),
       opacity: parent.opacity * opacityOf(style.opacity),
-      matrix: multiply(parent.matrix, parseTransform(style.transform)),
+      matrix: multiply(
+        parent.matrix,
+        parseTransform(style.transform, style['transform-origin'], parent.viewport),
+      ),
     }
+  }
+
+  /** The size of letters in user units; per cent and em are of the one around it. */
+  private fontSizeOf(style: Style, parent: Context): number {
+    const text = style['font-size']
+    if (text === undefined || text === parent.style['font-size']) return parent.fontSize
+    const parts = splitLength(text)
+    if (parts?.unit === '%') return (parts.value / 100) * parent.fontSize
+    return resolveLength(text, 'y', parent.viewport, parent.fontSize, parent.fontSize)
   }
 
   /** Walks the content of an `svg` or `symbol` element, whose viewBox fills `viewport` from the current origin. */
@@ -150,7 +171,7 @@ class SvgReader {
         `Symbols in the file repeat one another more than 300,000 times (line ${element.line}). Expand or remove the repeated symbols.`,
       )
     const { name, attributes } = element
-    if (name === '' || NEVER_DRAWN.has(name)) return
+    if (name === '' || NEVER_DRAWN.has(name) || !isMeant(element)) return
     if (takeForeign(this.notices, name, element)) return
     const context = this.styled(element, parent)
     const { style } = context
@@ -169,7 +190,7 @@ class SvgReader {
         said.length > 0 ? { ...context, layers: [...context.layers, ...said] } : context,
       )
     } else if (name === 'switch') {
-      const child = element.children.find((c) => c.name !== '' && c.name !== 'foreignObject')
+      const child = element.children.find((c) => c.name !== '' && c.name !== 'foreignObject' && isMeant(c))
       if (child) this.walk(child, context)
     } else if (name === 'svg') this.takeNested(element, context, attributes)
     else if (name === 'use') this.takeUse(element, context)
@@ -214,10 +235,9 @@ class SvgReader {
     } else this.walk(target, inner)
   }
 
-  private resolver(element: XmlElement, context: Context) {
-    const fontSize = resolveLength(context.style['font-size'], 'y', context.viewport, 16, 16)
+  private resolver(element: Pick<XmlElement, 'attributes'>, context: Context) {
     return (attribute: string, axis: Axis, fallback = 0) =>
-      resolveLength(element.attributes[attribute], axis, context.viewport, fontSize, fallback)
+      resolveLength(element.attributes[attribute], axis, context.viewport, context.fontSize, fallback)
   }
 
   private takeShape(element: XmlElement, context: Context): void {
@@ -226,8 +246,8 @@ class SvgReader {
     const tolerance = scale > 0 ? 0.001 / scale : 1
     const { contours, broken } = contoursOf(
       element.name,
-      element.attributes,
-      this.resolver(element, context),
+      context.attributes,
+      this.resolver(context, context),
       tolerance,
     )
     if (broken) this.notices.add('broken-path', `line ${element.line}: ${broken}`)
@@ -252,14 +272,15 @@ class SvgReader {
   }
 
   /** How a shape is drawn, in mm; null where nothing of it can be seen. */
-  private lookOf({ style, matrix, viewport, opacity, layers }: Context): Look | null {
+  private lookOf({ style, matrix, viewport, fontSize, opacity, layers }: Context): Look | null {
     if (style.visibility === 'hidden' || style.visibility === 'collapse' || opacity === 0) return null
     const toMm = style['vector-effect'] === 'non-scaling-stroke' ? 25.4 / 96 : meanScale(matrix)
     const length = (text: string | undefined, fallback: number) =>
-      resolveLength(text, 'other', viewport, 16, fallback)
+      resolveLength(text, 'other', viewport, fontSize, fallback)
+    const colour = style.color ?? 'black'
     const width = Math.max(0, length(style['stroke-width'], 1)) * toMm
-    const stroke = width > 0 ? resolvePaint(style.stroke, style, style['stroke-opacity']) : null
-    const fill = resolvePaint(style.fill ?? 'black', style, style['fill-opacity'])
+    const stroke = width > 0 ? resolvePaint(style.stroke, colour, opacityOf(style['stroke-opacity'])) : null
+    const fill = resolvePaint(style.fill ?? 'black', colour, opacityOf(style['fill-opacity']))
     if (!stroke && !fill) return null
     const beat = (style['stroke-dasharray'] ?? 'none').split(/[\s,]+/).filter(Boolean)
     const dash = beat.every((part) => splitLength(part))
@@ -277,5 +298,16 @@ class SvgReader {
     }
   }
 }
+
+/** The language in which alternatives are chosen. */
+const LANGUAGE = 'en'
+
+/** Whether an element is meant for this language (SVG 2, "The systemLanguage attribute"). */
+const isMeant = ({ attributes: { systemLanguage } }: XmlElement): boolean =>
+  systemLanguage === undefined ||
+  systemLanguage.split(',').some((tag) => {
+    const known = tag.trim().toLowerCase()
+    return known === LANGUAGE || known.startsWith(`${LANGUAGE}-`)
+  })
 
 const round = (value: number): number => Math.round(value * 100) / 100

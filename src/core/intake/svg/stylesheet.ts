@@ -117,7 +117,8 @@ function declarationsOf(block: CssNode): Declarations {
   const found: Declarations = {}
   walk(block, (node: CssNode) => {
     if (node.type === 'Declaration')
-      found[node.property.toLowerCase()] = {
+      // Names of custom properties tell large from small letters.
+      found[node.property.startsWith('--') ? node.property : node.property.toLowerCase()] = {
         value: generate(node.value).trim(),
         important: Boolean(node.important),
       }

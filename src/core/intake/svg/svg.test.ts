@@ -165,3 +165,58 @@ describe('bad files are refused with a sentence', () => {
     expect((await readDrawing(utf16, 'box.svg')).lines).toHaveLength(1)
   })
 })
+
+describe('what style sheets say', () => {
+  const boxOf = (body: string) => {
+    const { minX, minY, maxX, maxY } = shapeOf(read(svg(body)).lines[0]!.d).box
+    return [minX, minY, maxX, maxY].map((v) => Math.round(v * 100) / 100)
+  }
+
+  // SVG 2, "Geometry Properties"; CSS Transforms 1, "transform-origin", in SVG of the view box where nothing is said.
+  it.each([
+    [
+      '<style>rect { x: 10px; y: 20px; width: 30px; height: 40px }</style><rect fill="#000"/>',
+      [10, 20, 40, 60],
+    ],
+    ['<rect x="1" width="5" height="5" style="x: 50%; width: 20px" fill="#000"/>', [50, 0, 70, 5]],
+    ['<circle cx="50" cy="50" r="1" style="r: 10px"/>', [40, 40, 60, 60]],
+    ['<path style="d: path(\'M10 10H30V40Z\')"/>', [10, 10, 30, 40]],
+    ['<rect width="20" height="10" style="transform: rotate(0.25turn)"/>', [-10, 0, 0, 20]],
+    ['<rect width="20" height="10" style="transform: rotate(100grad)"/>', [-10, 0, 0, 20]],
+    ['<rect width="20" height="10" style="transform: translate(10px, 1in)"/>', [10, 96, 30, 106]],
+    [
+      '<rect width="20" height="10" style="transform: rotate(180deg); transform-origin: 10px 5px"/>',
+      [0, 0, 20, 10],
+    ],
+    ['<rect width="20" height="10" transform="rotate(180)" transform-origin="center"/>', [80, 90, 100, 100]],
+    [
+      '<rect width="20" height="10" transform="scale(2)" transform-origin="bottom right"/>',
+      [-100, -100, -60, -80],
+    ],
+    ['<g font-size="10"><g font-size="200%"><rect width="2em" height="1em"/></g></g>', [0, 0, 40, 20]],
+    [
+      '<g style="font-size: 10px"><g style="font-size: 1.5em"><rect width="2em" height="1em"/></g></g>',
+      [0, 0, 30, 15],
+    ],
+    ['<g style="--w: 12px"><rect style="width: var(--w); height: var(--h, 3px)"/></g>', [0, 0, 12, 3]],
+  ])('%s', (body, box) => expect(boxOf(body)).toEqual(box))
+
+  it('chooses among alternatives by their language, and leaves out what is for another', () => {
+    const rect = (w: number, more = '') => `<rect width="${w}" height="5" ${more}/>`
+    const widths = (body: string) =>
+      read(svg(body)).lines.map((l) => Math.round(shapeOf(l.d).box.maxX - shapeOf(l.d).box.minX))
+    expect(
+      widths(
+        `<switch>${rect(10, 'systemLanguage="de"')}${rect(20, 'systemLanguage="fr, en-GB"')}${rect(30)}</switch>`,
+      ),
+    ).toEqual([20])
+    expect(widths(`<switch>${rect(10, 'systemLanguage="de"')}${rect(30)}</switch>`)).toEqual([30])
+    expect(widths(`${rect(10, 'systemLanguage="de"')}${rect(30)}`)).toEqual([30])
+  })
+
+  it('keeps lines whose colour is written in a way that is not known', () => {
+    const drawn = read(svg('<g stroke="#112233" fill="none"><path d="M0 0H10" stroke="future(1 2 3)"/></g>'))
+    expect(drawn.lines.map((l) => l.look.stroke)).toEqual(['#112233'])
+    expect(drawn.findings).toEqual([])
+  })
+})

@@ -1,10 +1,13 @@
-import { hsl } from 'd3-color'
+import { converter } from 'culori'
 import type { Look } from '@/core/document/lines'
+
+const toHsl = converter('hsl')
 
 /** A colour in a plain word. @param colour `#rrggbb` */
 export function colourWord(colour: string): string {
-  const { h, s, l } = hsl(colour)
-  if (Number.isNaN(l)) return 'patterned'
+  const parsed = toHsl(colour)
+  if (!parsed) return 'patterned'
+  const { h = 0, s, l } = parsed
   if (l < 0.16) return 'black'
   if (l > 0.93) return 'white'
   if (!(s > 0.12)) return l < 0.4 ? 'dark grey' : 'grey'
