@@ -12,7 +12,7 @@ export default defineConfig({
       'judges/**/*.test.ts',
       'fuzz/**/*.test.ts',
     ],
-    testTimeout: 30_000,
+    testTimeout: 180_000,
     reporters: process.env.VITEST_JSON
       ? ['default', ['json', { outputFile: process.env.VITEST_JSON }]]
       : ['default'],
