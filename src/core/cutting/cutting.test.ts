@@ -16,9 +16,10 @@ import { intoDashes } from './dashes'
 import { greatestDeviation } from './deviation'
 import { orderStrokes } from './order'
 import type { Pass, Stroke, Tool } from './pass'
-import { passAlone } from './pauses'
+import { carriedOn, passAlone, withPauses } from './pauses'
 import { planSheet } from './plan'
-import { changesOver, runOrder } from './run-order'
+import { begunWith } from './planned-sheet'
+import { runOrder, stopsOver } from './run-order'
 import { planTestCut } from './test-cut'
 import { timelineOf } from './timeline'
 
@@ -281,7 +282,7 @@ describe('planTestCut', () => {
 describe('runOrder', () => {
   const sheet = (paper: string, ...tools: Tool[]) => ({
     paper,
-    plan: { passes: tools.map((tool) => ({ tool }) as Pass) },
+    plan: { passes: tools.map((tool) => ({ tool, light: false }) as Pass) },
   })
 
   it('keeps papers together and changes tools as seldom as it can', () => {
@@ -292,12 +293,65 @@ describe('runOrder', () => {
       sheet('rice', 'scoring tip', 'knife'),
       sheet('plum', 'knife'),
     ]
-    const order = runOrder(sheets)
+    const order = runOrder(sheets, 1)
     expect(order.map((i) => sheets[i]!.paper).join(' ')).toMatch(
       /^(plum plum plum rice rice|rice rice plum plum plum)$/,
     )
     // Two sheets need the tip: it goes in and the knife goes back twice, by any order.
-    expect(changesOver(sheets, order)).toBe(4)
+    expect(stopsOver(sheets, order, 1)).toBe(4)
+    // What one holder makes a hand change, two hold.
+    expect(stopsOver(sheets, runOrder(sheets, 2), 2)).toBe(2)
+  })
+
+  it('puts the knife in once for nine sheets that are only cut', () => {
+    const nine = Array.from({ length: 9 }, () => sheet('plum', 'knife'))
+    expect(stopsOver(nine, runOrder(nine, 1), 1)).toBe(1)
+    const carried = carriedOn(
+      nine.map((s) => s.plan),
+      1,
+    )
+    expect(carried.map(({ plan }) => plan.passes[0]!.pause)).toEqual([
+      'Put in the knife',
+      ...Array(8).fill(null),
+    ])
+  })
+
+  it('says what is to be taken out of the machine that the sheet before has left in it', () => {
+    const [, second] = carriedOn([sheet('a', 'knife').plan, sheet('a', 'scoring tip', 'knife').plan], 1)
+    expect(second!.plan.passes.map((p) => p.pause)).toEqual([
+      'Take out the knife and put in the scoring tip',
+      'Take out the scoring tip and put in the knife',
+    ])
+    expect(second!.before).toEqual({ held: ['knife'], light: false })
+  })
+})
+
+describe('a sheet that is begun with what the one before has left in the machine', () => {
+  it('takes as long as if it had been planned and timed so', () => {
+    const { project: made, sheet } = project([
+      ['out', 'cut', rect(0, 0, 80, 60)],
+      ['fold', 'score', 'M40 0L40 60'],
+    ])
+    const plan = planSheet(made, sheet, null)
+    const planned = { plan, timeline: timelineOf(plan) }
+    for (const before of [
+      { held: ['knife'], light: false },
+      { held: ['scoring tip'], light: null },
+      { held: [], light: null },
+    ] as const) {
+      for (const holders of [1, 2]) {
+        const again = { ...plan, passes: withPauses(plan.passes, holders, before).passes }
+        const shifted = begunWith(planned, before, { ...PLAIN_CUTTER, holders })
+        expect(shifted.plan).toEqual(again)
+        const timed = timelineOf(again)
+        expect(shifted.timeline.total).toBeCloseTo(timed.total, 9)
+        expect(shifted.timeline.changes.map((c) => c.words)).toEqual(timed.changes.map((c) => c.words))
+        shifted.timeline.moves.forEach((move, i) => {
+          expect(move.start).toBeCloseTo(timed.moves[i]!.start, 9)
+          expect(move.end).toBeCloseTo(timed.moves[i]!.end, 9)
+        })
+      }
+    }
   })
 })
 

@@ -2,15 +2,26 @@ import type { Pass, SheetPlan, Tool } from './pass'
 
 type Unpaused = Omit<Pass, 'pause'>
 
+/** What a machine holds: its tools, and whether the blade is set for scoring; null where it is not set for this paper. */
+export type InMachine = { held: readonly Tool[]; light: boolean | null }
+export const EMPTY_MACHINE: InMachine = { held: [], light: null }
+
 /**
  * Says before which passes a hand is needed and what it does: tools are put in as long as there are holders free, and
  * then in the place of the one that is not needed for longest.
  * @param holders how many tools the machine holds at once
+ * @param before what it holds from the sheet before
+ * @returns the passes, and what the machine holds during each
  */
-export function withPauses(passes: readonly Unpaused[], holders: number): Pass[] {
-  const held: Tool[] = []
-  let light: boolean | null = null
-  return passes.map((pass, i) => {
+export function withPauses(
+  passes: readonly Unpaused[],
+  holders: number,
+  before: InMachine = EMPTY_MACHINE,
+): { passes: Pass[]; states: InMachine[] } {
+  const held = before.held.slice(-holders)
+  let { light } = before
+  const states: InMachine[] = []
+  const paused = passes.map((pass, i) => {
     const { tool } = pass
     const words: string[] = []
     if (!held.includes(tool)) {
@@ -33,12 +44,28 @@ export function withPauses(passes: readonly Unpaused[], holders: number): Pass[]
       light = pass.light
     }
     const text = words.join(', and ')
+    states.push({ held: [...held], light })
     return { ...pass, pause: text ? text.charAt(0).toUpperCase() + text.slice(1) : null }
+  })
+  return { passes: paused, states }
+}
+
+/** Plans one after the other, each with what the machine holds from the one before. */
+export function carriedOn<P extends Pick<SheetPlan, 'passes'>>(
+  plans: readonly P[],
+  holders: number,
+): { plan: P; before: InMachine }[] {
+  let before = EMPTY_MACHINE
+  return plans.map((plan) => {
+    const { passes, states } = withPauses(plan.passes, holders, before)
+    const carried = { plan: { ...plan, passes }, before }
+    before = states.at(-1) ?? before
+    return carried
   })
 }
 
 /** One pass of a plan by itself, to run it once more; null where there is no such pass. */
 export function passAlone(plan: SheetPlan, at: number, holders: number): SheetPlan | null {
   const pass = plan.passes[at]
-  return pass ? { ...plan, passes: withPauses([pass], holders) } : null
+  return pass ? { ...plan, passes: withPauses([pass], holders).passes } : null
 }

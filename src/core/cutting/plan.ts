@@ -64,7 +64,7 @@ export function planSheet(
     width: sheet.width,
     height: sheet.height,
     paperName: paper?.name ?? 'Paper',
-    passes: withPauses(passes, cutter.holders),
+    passes: withPauses(passes, cutter.holders).passes,
   }
 }
 

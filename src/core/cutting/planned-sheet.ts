@@ -4,6 +4,7 @@ import type { Sheet } from '../document/layout'
 import type { Paper } from '../document/paper'
 import type { Project } from '../document/project'
 import type { SheetPlan } from './pass'
+import { type InMachine, withPauses } from './pauses'
 import { planSheet } from './plan'
 import { type Timeline, timelineOf } from './timeline'
 
@@ -47,3 +48,39 @@ export const plannedSheet = (
     JSON.stringify(papers.find((p) => p.id === sheet.paper) ?? null),
     JSON.stringify(cutter),
   )
+
+/**
+ * A planned sheet that is begun with what the machine holds from the sheet before it: other pauses, and between them the
+ * same moves.
+ */
+export function begunWith(
+  { plan, timeline }: PlannedSheet,
+  before: InMachine,
+  { holders, changeTime }: Pick<CutterFields, 'holders' | 'changeTime'>,
+): PlannedSheet {
+  const { passes } = withPauses(plan.passes, holders, before)
+  const changes: Timeline['changes'] = []
+  let shift = 0
+  const shifts = passes.map(({ pause, tool }, k) => {
+    if (plan.passes[k]!.pause) shift -= changeTime
+    if (pause) {
+      changes.push({ at: timeline.passes[k]!.start + shift, tool, words: pause })
+      shift += changeTime
+    }
+    return shift
+  })
+  const shifted = <T extends { start: number; end: number }>(time: T, pass: number): T => ({
+    ...time,
+    start: time.start + shifts[pass]!,
+    end: time.end + shifts[pass]!,
+  })
+  return {
+    plan: { ...plan, passes },
+    timeline: {
+      changes,
+      passes: timeline.passes.map(shifted),
+      moves: timeline.moves.map((move) => shifted(move, move.pass)),
+      total: timeline.total + shift,
+    },
+  }
+}

@@ -3,9 +3,10 @@ import type { Paper } from '../document/paper'
 import type { Project } from '../document/project'
 import { densityOf } from '../sheets/check'
 import type { Tool } from './pass'
+import { carriedOn, type InMachine } from './pauses'
 import { planSheet } from './plan'
 import { plannedSheet } from './planned-sheet'
-import { changesOver, runOrder } from './run-order'
+import { runOrder } from './run-order'
 import { timelineOf } from './timeline'
 
 export type SheetSummary = {
@@ -13,8 +14,11 @@ export type SheetSummary = {
   paper: string
   /** s with each tool, travel and lifts included */
   byTool: Partial<Record<Tool, number>>
-  /** s that a hand takes */
+  /** how often a hand is needed, and s that it takes; in the order of the job */
+  stops: number
   pauses: number
+  /** what the machine holds from the sheets that are run before it */
+  before: InMachine
   /** s in all */
   total: number
   needsTip: boolean
@@ -33,8 +37,8 @@ export type RunSummary = {
   sheets: SheetSummary[]
   /** positions of the sheets in the order in which they are best run */
   order: number[]
-  /** tool changes in that order */
-  changes: number
+  /** how often a hand is needed in that order */
+  stops: number
   papers: PaperSummary[]
   /** s in all with scores as they are, and with every score cut as dashes */
   total: number
@@ -51,23 +55,32 @@ export function summarise(
   const dashed: Project = { ...project, run: { ...project.run, dashedScores: true } }
   const paperOf = (id: string) => papers.find((p) => p.id === id) ?? null
   const planned = sheets.map((sheet) => plannedSheet(project, sheet, papers, cutter))
-  const plans = planned.map((p) => p.plan)
+  const { holders, changeTime } = cutter
+  const order = runOrder(
+    sheets.map(({ paper }, i) => ({ paper, plan: planned[i]!.plan })),
+    holders,
+  )
+  const carried = carriedOn(
+    order.map((i) => planned[i]!.plan),
+    holders,
+  )
   const summaries = sheets.map((sheet, i): SheetSummary => {
-    const plan = plans[i]!
+    const { plan, before } = carried[order.indexOf(i)]!
     const { passes, total, changes } = planned[i]!.timeline
     const byTool: SheetSummary['byTool'] = {}
     for (const { tool, start, end } of passes) byTool[tool] = (byTool[tool] ?? 0) + end - start
+    const stops = plan.passes.filter((p) => p.pause).length
     return {
       sheet: sheet.id,
       paper: sheet.paper,
       byTool,
-      pauses: changes.length * cutter.changeTime,
-      total,
+      stops,
+      pauses: stops * changeTime,
+      before,
+      total: total + (stops - changes.length) * changeTime,
       needsTip: plan.passes.some((p) => p.tool === 'scoring tip' || p.light),
     }
   })
-  const runnable = sheets.map(({ paper }, i) => ({ paper, plan: plans[i]! }))
-  const order = runOrder(runnable)
   const byPaper = new Map<string, PaperSummary>()
   for (const sheet of sheets) {
     const known = byPaper.get(sheet.paper) ?? { paper: sheet.paper, sheets: 0, area: 0, used: 0 }
@@ -82,7 +95,7 @@ export function summarise(
   return {
     sheets: summaries,
     order,
-    changes: changesOver(runnable, order),
+    stops: summaries.reduce((sum, s) => sum + s.stops, 0),
     papers: [...byPaper.values()],
     total: summaries.reduce((sum, s) => sum + s.total, 0),
     totalDashed: sheets.reduce(

@@ -79,6 +79,6 @@ export function planTestCut(
     width: sheet.width,
     height: sheet.height,
     paperName: paper?.name ?? 'Paper',
-    passes: withPauses(passes, cutter.holders),
+    passes: withPauses(passes, cutter.holders).passes,
   }
 }

@@ -1,4 +1,6 @@
 import { strToU8, zipSync } from 'fflate'
+import { carriedOn } from '../../core/cutting/pauses'
+import { runOrder } from '../../core/cutting/run-order'
 import { timelineOf } from '../../core/cutting/timeline'
 import { cutList } from '../../core/export/cut-list'
 import { jobSheet } from '../../core/export/job-sheet'
@@ -30,15 +32,24 @@ export async function archive(
   kinds: readonly FileKind[],
 ): Promise<Uint8Array> {
   const files: Record<string, Uint8Array> = {}
+  const plans = await Promise.all(sheets.map(planOf))
+  const order = runOrder(
+    sheets.map(({ sheet }, i) => ({ paper: sheet.paper, plan: plans[i]! })),
+    cutter.holders,
+  )
+  const carried = carriedOn(
+    order.map((i) => plans[i]!),
+    cutter.holders,
+  )
   const parts = []
-  for (const open of sheets) {
+  for (const [i, open] of sheets.entries()) {
     const { sheet, number, paper } = open
     for (const kind of kinds) files[`sheet-${number}.${kind.ending}`] = await sheetFile(open, kind)
-    const plan = await planOf(open)
+    const { plan } = carried[order.indexOf(i)]!
     const timeline = timelineOf(plan, cutter)
     parts.push({ sheet, number, plan, timeline, paperName: paper?.name ?? 'Paper that is gone' })
   }
   files['cut-list.csv'] = strToU8(cutList(project, parts))
-  files['job-sheet.pdf'] = await jobSheet(project, cutter.name, parts)
+  files['job-sheet.pdf'] = await jobSheet(project, cutter.name, parts, order)
   return zipSync(files, { level: 6 })
 }

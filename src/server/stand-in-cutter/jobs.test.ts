@@ -295,6 +295,39 @@ describe('a job on the stand-in cutter', () => {
     expect((await viewJob(again.id)).state.status).toBe('done')
   })
 
+  it('remembers what is in the machine from sheet to sheet, and says what is to be taken out', async () => {
+    const { project, job } = await started()
+    const stopsOf = async (id: string) => {
+      const stops: string[] = []
+      for (;;) {
+        const { state } = await viewJob(id)
+        if (state.status === 'tool-change') {
+          stops.push(state.message.replace(', then go on', ''))
+          await commandJob(id, 'resume')
+        } else if (state.status === 'unload') {
+          await commandJob(id, 'resume')
+          return stops
+        } else await until(id, (s) => s.status !== 'running')
+      }
+    }
+    expect(await stopsOf(job.id)).toEqual([
+      'Put in the scoring tip',
+      'Take out the scoring tip and put in the knife',
+    ])
+    const cutOnly = { ...plan, sheet: 's2', passes: plan.passes.slice(1) }
+    const second = await startJob(project, cutOnly, 'Second', BENCH)
+    await commandJob(second.id, 'resume')
+    expect(await stopsOf(second.id)).toEqual([])
+    const third = await startJob(project, { ...plan, sheet: 's3' }, 'Third', BENCH)
+    await commandJob(third.id, 'resume')
+    expect((await stopsOf(third.id))[0]).toBe('Take out the knife and put in the scoring tip')
+    // Another machine has other things in it.
+    const other = { ...BENCH, cutter: { ...BENCH.cutter, name: 'Another' } }
+    const fourth = await startJob(project, { ...cutOnly, sheet: 's4' }, 'Fourth', other)
+    await commandJob(fourth.id, 'resume')
+    expect(await stopsOf(fourth.id)).toEqual(['Put in the knife'])
+  })
+
   it('is refused where the cutter does not reach, by how much', async () => {
     const project = await createProject(emptyProject('Fair'), [])
     const small = { ...PLAIN_CUTTER, mat: { width: 90, height: 80, margin: 5 } }

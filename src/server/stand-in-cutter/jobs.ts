@@ -14,6 +14,7 @@ import { greatestDeviation } from '../../core/cutting/deviation'
 import { UNLOAD_WORDS } from '../../core/cutting/hand-words'
 import { movePlan } from '../../core/cutting/move-plan'
 import type { SheetPlan } from '../../core/cutting/pass'
+import { EMPTY_MACHINE, type InMachine, withPauses } from '../../core/cutting/pauses'
 import type { CutterFields } from '../../core/document/cutter'
 import { planToGcode } from '../../core/export/gcode'
 import { planToHpgl } from '../../core/export/hpgl'
@@ -40,6 +41,8 @@ type Live = {
   timer: NodeJS.Timeout | null
   /** what is run, and on what */
   plan: SheetPlan
+  /** what the machine holds during each pass */
+  states: readonly InMachine[]
   title: string
   bench: Bench
   /** of a printed sheet, once its marks were found */
@@ -47,10 +50,21 @@ type Live = {
 }
 
 const holder = globalThis as {
-  velvetCutter?: { live: Live | null; isStarting: boolean; events: EventEmitter }
+  velvetCutter?: {
+    live: Live | null
+    isStarting: boolean
+    events: EventEmitter
+    /** what the machine holds, for whom it was fitted out */
+    holds: { project: string; machine: string; state: InMachine }
+  }
 }
 const cutter = () => {
-  holder.velvetCutter ??= { live: null, isStarting: false, events: new EventEmitter().setMaxListeners(0) }
+  holder.velvetCutter ??= {
+    live: null,
+    isStarting: false,
+    holds: { project: '', machine: '', state: EMPTY_MACHINE },
+    events: new EventEmitter().setMaxListeners(0),
+  }
   return holder.velvetCutter
 }
 
@@ -59,7 +73,7 @@ export type Scanned = { lie: Affine; register: Register }
 
 /** What a job is run on: the cutter's language and what it reaches, and where on its mat the sheet lies. */
 export type Bench = {
-  cutter: Pick<CutterFields, 'language' | 'mat'>
+  cutter: Pick<CutterFields, 'name' | 'language' | 'mat' | 'holders'>
   sheetAt: { x: number; y: number }
   /** in which lengths are told */
   unit: Unit
@@ -77,7 +91,7 @@ export type Bench = {
  */
 export async function startJob(
   projectId: string,
-  plan: SheetPlan,
+  asked: SheetPlan,
   title: string,
   bench: Bench,
   queue: readonly string[] = [],
@@ -90,7 +104,13 @@ export async function startJob(
       `The stand-in cutter is busy with “${live.title}”. Let it finish, or cancel that job there first.`,
       { job: live.row.id },
     )
-  const stillIn = live?.state.status === 'unload' && isOf(live, projectId, plan.sheet)
+  const stillIn = live?.state.status === 'unload' && isOf(live, projectId, asked.sheet)
+  const { passes, states } = withPauses(
+    asked.passes,
+    bench.cutter.holders,
+    heldFor(projectId, bench.cutter.name),
+  )
+  const plan = { ...asked, passes }
   const scanned = stillIn ? live.scanned : null
   const { program, steps, planned } = prepare(plan, title, bench, scanned)
   const state: JobState = {
@@ -119,7 +139,7 @@ export async function startJob(
   // Whoever lays another sheet in has taken this one out.
   if (live?.state.status === 'unload') update(live, 'done')
   const machine = new Machine(steps, plan.height)
-  const started: Live = { row, machine, state, timer: null, plan, title, bench, scanned }
+  const started: Live = { row, machine, state, timer: null, plan, states, title, bench, scanned }
   cutter().live = started
   if (stillIn) run(started)
   return view(started)
@@ -128,6 +148,19 @@ export async function startJob(
 async function keep(fields: CreationAttributes<JobRow>): Promise<JobRow> {
   await database()
   return JobRow.create(fields)
+}
+
+/** What a machine holds. Each project begins with an empty one, as its sum does, and so does each machine. */
+const heldFor = (project: string, machine: string): InMachine => {
+  const { holds } = cutter()
+  return holds.project === project && holds.machine === machine ? holds.state : EMPTY_MACHINE
+}
+
+/** A hand has put in what the pass that waits needs. */
+function takeTool({ row, plan, states, machine, bench }: Live): void {
+  const at = plan.passes.flatMap((p, k) => (p.pause ? [k] : []))[machine.stops - 1]
+  if (at !== undefined)
+    cutter().holds = { project: row.projectId, machine: bench.cutter.name, state: states[at]! }
 }
 
 const isOf = ({ row }: Live, projectId: string, sheet: string): boolean =>
@@ -276,6 +309,7 @@ export async function commandJob(id: string, command: JobCommand, when?: JobStat
     update(live)
   } else if (next === 'scanning') await begin(live)
   else if (next === 'running') {
+    if (status === 'tool-change') takeTool(live)
     live.machine.resume()
     run(live)
   } else update(live, next)

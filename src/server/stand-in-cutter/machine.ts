@@ -16,6 +16,8 @@ export type MachineStatus = 'running' | 'tool-change' | 'jammed' | 'done'
 export class Machine {
   status: MachineStatus = 'running'
   message = ''
+  /** how often it has stopped for a tool */
+  stops = 0
   tool = 0
   /** simulated seconds so far */
   seconds = 0
@@ -83,6 +85,7 @@ export class Machine {
         this.next = this.steps.length
       } else if (step.kind === 'pause') {
         this.status = 'tool-change'
+        this.stops += 1
         this.message = step.message
       } else if (step.kind === 'tool') this.tool = step.number
       else this.move(step)

@@ -1,6 +1,5 @@
 import { PDFDocument, type PDFFont, type PDFPage, rgb, StandardFonts } from 'pdf-lib'
 import type { SheetPlan } from '../../cutting/pass'
-import { runOrder } from '../../cutting/run-order'
 import type { Timeline } from '../../cutting/timeline'
 import type { Sheet } from '../../document/layout'
 import type { Project } from '../../document/project'
@@ -29,11 +28,14 @@ const FILL = rgb(0.95, 0.92, 0.87)
 /**
  * One page for the bench: the sheets in the order in which they are run, each pictured, with its paper, passes,
  * settings and what a hand does in between.
+ * @param parts as they are run in that order: with what the machine holds from the sheet before
+ * @param order positions of the parts
  */
 export async function jobSheet(
   project: Project,
   cutterName: string,
   parts: readonly JobSheetPart[],
+  order: readonly number[],
 ): Promise<Uint8Array> {
   const document = await PDFDocument.create({ updateMetadata: false })
   document.setTitle(`${project.name}: job sheet`)
@@ -45,7 +47,6 @@ export async function jobSheet(
   pen.write(project.name, MARGIN, MARGIN + 5, 15, true)
   const total = parts.reduce((sum, p) => sum + p.timeline.total, 0)
   const pauses = parts.reduce((sum, p) => sum + p.timeline.changes.length, 0)
-  const order = runOrder(parts.map(({ sheet, plan }) => ({ paper: sheet.paper, plan })))
   pen.write(
     `${cutterName}. ${count(parts.length, 'sheet')}, about ${duration(total)}, ${count(pauses, 'stop')} for a hand. Run them in this order: ${order.map((i) => parts[i]!.number).join(', ')}.`,
     MARGIN,

@@ -1,13 +1,22 @@
 'use client'
-import { createContext, type ReactNode, useContext } from 'react'
-import type { PlannedSheet } from '@/core/cutting/planned-sheet'
+import { createContext, type ReactNode, useContext, useMemo } from 'react'
+import { begunWith, type PlannedSheet } from '@/core/cutting/planned-sheet'
+import type { RunSummary } from '@/core/cutting/summary'
+import { PLAIN_CUTTER } from '@/core/document/cutter'
 import type { Sheet } from '@/core/document/layout'
 import { useProject, useWorkbench } from '../../store/context'
 import { useLayoutShown } from '../sheets/nesting-frame'
 import { type JobHandle, useJob } from './use-job'
 import { usePlan } from './use-plan'
+import { useSummary } from './use-summary'
 
-type Shown = { sheet: Sheet | undefined; planned: PlannedSheet | null; job: JobHandle }
+type Shown = {
+  sheet: Sheet | undefined
+  /** with what the machine holds from the sheets that are run before it */
+  planned: PlannedSheet | null
+  job: JobHandle
+  summary: RunSummary | null
+}
 
 const RunContext = createContext<Shown | null>(null)
 
@@ -16,9 +25,16 @@ export function RunFrame({ children }: { children: ReactNode }) {
   const workbench = useWorkbench()
   const { sheet } = useLayoutShown()
   const id = useProject((s) => s.id)
-  const planned = usePlan(sheet)
+  const plan = usePlan(sheet)
+  const summary = useSummary()
+  const cutter = useProject((s) => s.cutters.find((c) => c.id === s.project.run.cutter) ?? PLAIN_CUTTER)
+  const before = summary?.sheets.find((s) => s.sheet === sheet?.id)?.before
+  const planned = useMemo(
+    () => (plan && before ? begunWith(plan, before, cutter) : plan),
+    [plan, before, cutter],
+  )
   const job = useJob(id, sheet?.id ?? null, workbench.lookAtSheet)
-  return <RunContext.Provider value={{ sheet, planned, job }}>{children}</RunContext.Provider>
+  return <RunContext.Provider value={{ sheet, planned, job, summary }}>{children}</RunContext.Provider>
 }
 
 export function useRunShown(): Shown {

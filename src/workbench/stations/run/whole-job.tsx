@@ -1,6 +1,6 @@
 'use client'
 import { ListOrdered } from 'lucide-react'
-import { useEffect, useMemo, useState } from 'react'
+import { useMemo } from 'react'
 import { isActive } from '@/contract/jobs'
 import type { RunSummary } from '@/core/cutting/summary'
 import { clock } from '@/core/units/clock'
@@ -8,7 +8,8 @@ import { count } from '@/core/units/count'
 import { QuietButton } from '@/kit/button'
 import { Chart } from '@/kit/chart'
 import { Muted, Row, Section } from '@/kit/surface'
-import { useProject, useWorkbench } from '../../store/context'
+import { useProject } from '../../store/context'
+import { useRunShown } from './run-frame'
 import type { JobHandle } from './use-job'
 
 const COLOURS = { 'scoring tip': '#8a3a6b', pen: '#38548c', knife: '#2b1a2f', hand: '#d9b25f' }
@@ -16,31 +17,16 @@ const INK = '#5c4d5e'
 
 /** What all sheets take: time by sheet and tool, the best order, and how much of the paper is used. */
 export function WholeJob({ job, canSend }: { job: JobHandle; canSend: boolean }) {
-  const workbench = useWorkbench()
-  const project = useProject((s) => s.project)
+  const { layout, run } = useProject((s) => s.project)
   const papers = useProject((s) => s.papers)
-  const cutters = useProject((s) => s.cutters)
-  const [summary, setSummary] = useState<RunSummary | null>(null)
-  const { layout, run, pieces, lines } = project
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the twin in the worker has the same layout, run and lines
-  useEffect(() => {
-    let left = false
-    void workbench.computer
-      .summarise(papers, cutters.find((c) => c.id === run.cutter) ?? null)
-      .then((found) => !left && setSummary(found))
-    return () => {
-      left = true
-    }
-  }, [workbench, papers, cutters, layout, run, pieces, lines])
+  const { summary } = useRunShown()
   const times = useMemo(() => summary && timeChart(summary), [summary])
   const used = useMemo(
     () => summary && paperChart(summary, (id) => papers.find((p) => p.id === id)?.name ?? 'gone'),
     [summary, papers],
   )
   if (!summary || !times || !used) return null
-  const { sheets, order, total, totalDashed, changes } = summary
-  // Sheets may have gone since this was summed up.
-  if (order.some((i) => !layout.sheets[i])) return null
+  const { sheets, order, total, totalDashed, stops } = summary
   const solid = !run.dashedScores && Math.abs(totalDashed - total) > 1
   return (
     <Section data-testid="whole-job">
@@ -48,7 +34,7 @@ export function WholeJob({ job, canSend }: { job: JobHandle; canSend: boolean })
       <p style={{ fontSize: 13.5 }}>
         <b>{clock(total)}</b> for {count(sheets.length, 'sheet')}
         {sheets.length > 1 ? `, best in the order ${order.map((i) => i + 1).join(', ')}` : ''}:{' '}
-        {count(changes, 'tool')} to put in.
+        {count(stops, 'stop')} for a hand.
         {solid ? ` With every score cut as dashes it would be ${clock(totalDashed)}.` : ''}
       </p>
       {sheets.length > 1 ? (
