@@ -3,7 +3,7 @@ import { join } from 'node:path'
 import { defineConfig } from '@playwright/test'
 import { CHROMIUM } from './scripts/chromium.mjs'
 
-export const PORT = 4811
+export const PORT = Number(process.env.VELVET_E2E_PORT ?? 4811)
 
 export default defineConfig({
   testDir: 'e2e',

@@ -10,6 +10,7 @@ test.beforeEach(async ({ page }) => {
   await page.goto('/')
   await page.getByLabel('Drawing to begin with').setInputFiles(caddy)
   await expect(page.getByTestId('piece-card').first()).toBeVisible()
+  await page.getByRole('button', { name: 'Yes, cut' }).click()
   await station(page, 'Sheets')
   await expect(page.getByTestId('placed').first()).toBeVisible()
   await saved(page)
@@ -76,6 +77,7 @@ test('another cutter changes passes and pauses; one pass is run alone, jams, and
 
   // The sheets are still those of the larger mat: the machine says by how much.
   const cutter = page.getByTestId('cutter')
+  await tick(page.getByRole('checkbox', { name: 'Cut it all the same' }))
   await page.getByRole('button', { name: 'Send the sheet' }).click()
   await expect(cutter.getByRole('alert')).toContainText('mm beyond what the cutter reaches')
   await choose(page, 'Cutter', 'Wide cutter, two holders')
@@ -102,6 +104,35 @@ test('another cutter changes passes and pauses; one pass is run alone, jams, and
   await expect(cutter).toContainText('Put in the scoring tip')
   await page.getByRole('button', { name: 'Cancel' }).click()
   await expect(cutter).toContainText('Cancelled')
+})
+
+test('what would spoil paper is listed before it is sent, leads to its place, and is passed only knowingly', async ({
+  page,
+}) => {
+  const send = page.getByRole('button', { name: 'Send the sheet' })
+  await expect(send).toBeEnabled()
+  await station(page, 'Sheets')
+  await page.getByTestId('placed').first().focus()
+  await page.keyboard.press('Shift+ArrowLeft')
+  await expect(page.getByRole('link', { name: /Sheets/ })).toContainText('1')
+  await saved(page)
+  await station(page, 'Run')
+  const trouble = page.getByTestId('cutter').getByTestId('trouble')
+  await expect(trouble).toHaveText(/reaches past what can be worked on of sheet 1/)
+  await expect(send).toBeDisabled()
+  await expect(page.getByRole('button', { name: 'Run all sheets in this order' })).toBeDisabled()
+  // The server does not take it either.
+  const project = page.url().split('/')[4]
+  const refused = await page.request.post(`/api/projects/${project}/sheets/sheet-1/job`, { data: {} })
+  expect(refused.status()).toBe(409)
+  expect((await refused.json()).message).toContain('Put it right, or send it knowingly')
+  await trouble.getByRole('button', { name: /^Show/ }).click()
+  await expect(page).toHaveURL(/\/sheets$/)
+  await page.keyboard.press('Control+z')
+  await saved(page)
+  await station(page, 'Run')
+  await expect(trouble).toHaveCount(0)
+  await expect(send).toBeEnabled()
 })
 
 test('cutters are made and edited, and the whole job is summed up', async ({ page }) => {

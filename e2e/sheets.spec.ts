@@ -180,5 +180,5 @@ test('scores are cut as dashes for a machine without a tip, with the beat that i
 
   // Inches everywhere at one press.
   await page.getByText('in', { exact: true }).click()
-  await expect(page.getByTestId('piece-card').first()).toContainText('6.06 × 7.48 in')
+  await expect(page.getByTestId('piece-card').first()).toContainText('6.063 × 7.48 in')
 })

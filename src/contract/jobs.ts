@@ -78,6 +78,8 @@ export const JOB_TRANSITIONS: Readonly<Record<JobStatus, Partial<Record<JobComma
 export const jobPartSchema = z.object({
   pass: z.number().int().min(0).max(20).optional(),
   test: z.boolean().optional(),
+  /** whether what is wrong with the sheet was passed by a person who saw it */
+  knowingly: z.boolean().optional(),
   /** sheets that are to be run after this one */
   queue: z.array(id).max(500).optional(),
   /** what the stand-in finds wrong with a mark of a printed sheet when it first looks for it */

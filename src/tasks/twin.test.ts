@@ -63,18 +63,18 @@ it('lays out alone under a name of its own', () => {
 
 it('tells findings only where they changed', () => {
   const page = opened(box(100, 400))
-  const first = computer.overview([A4])
+  const first = computer.overview([A4], null)
   expect(first.findings?.map((f) => f.message).join(' ')).toContain('mm')
   expect(first.families.map((f) => f.length)).toEqual([2 * (100 + 400)])
-  expect(computer.overview([A4]).findings).toBeNull()
+  expect(computer.overview([A4], null).findings).toBeNull()
   computer.apply(
     makeEdit(page, 'Name', (draft) => {
       draft.name = 'Other'
     })[1].changes,
   )
-  expect(computer.overview([A4]).findings).toBeNull()
+  expect(computer.overview([A4], null).findings).toBeNull()
   computer.open(JSON.stringify(page))
-  expect(computer.overview([A4]).findings, 'a page that opens anew knows none').not.toBeNull()
+  expect(computer.overview([A4], null).findings, 'a page that opens anew knows none').not.toBeNull()
 })
 
 it('stops nesting when asked to, with the best that it had', async () => {
@@ -91,5 +91,5 @@ it('stops nesting when asked to, with the best that it had', async () => {
 it('computes nothing before a project is open', async () => {
   vi.resetModules()
   const fresh = await import('./twin')
-  expect(() => fresh.computer.overview([A4])).toThrow('no project is open')
+  expect(() => fresh.computer.overview([A4], null)).toThrow('no project is open')
 })

@@ -11,6 +11,7 @@ import { inspect } from '../core/inspection'
 import { settle } from '../core/making/settle'
 import { layEdit, layOut } from '../core/sheets/lay-out'
 import { type Laying, type NestOptions, nestSheets } from '../core/sheets/nest'
+import { sheetTroubles, type Trouble } from '../core/sheets/troubles'
 
 /** The findings that were told last, as text. */
 let told = ''
@@ -26,9 +27,9 @@ function open(): Project {
 /** A family with the length of all its lines, mm. */
 export type MeasuredFamily = Family & { length: number }
 /** What a page shows of all lines together; gathered here, since each part asks for every line. */
-export type Overview = { families: MeasuredFamily[]; findings: Finding[] }
+export type Overview = { families: MeasuredFamily[]; findings: Finding[]; troubles: Trouble[] }
 /** An overview whose findings are null where they are what they were. */
-export type NewOverview = { families: MeasuredFamily[]; findings: Finding[] | null }
+export type NewOverview = Omit<Overview, 'findings'> & { findings: Finding[] | null }
 
 /** The number of the nesting that goes on; an older one stops. */
 let nesting = 0
@@ -60,8 +61,8 @@ export const computer = {
     // Laying out alone is called by what came of it.
     return laying ? { ...joinEdits(more, laying), label: edit.label || laying.label } : more
   },
-  /** @param papers the library, against which pieces are measured */
-  overview(papers: Paper[]): NewOverview {
+  /** @param papers the library, against which pieces are measured, and the cutter that is chosen from it */
+  overview(papers: Paper[], cutter: Cutter | null): NewOverview {
     const { lines } = open()
     const families = familiesOf(open()).map((family) => ({
       ...family,
@@ -71,7 +72,8 @@ export const computer = {
     const text = JSON.stringify(findings)
     const same = text === told
     told = text
-    return { families, findings: same ? null : findings }
+    const troubles = sheetTroubles(open(), { papers, cutter })
+    return { families, findings: same ? null : findings, troubles }
   },
   /**
    * Nests the pieces by their true shapes until the time is up or {@link stopNesting} is called.

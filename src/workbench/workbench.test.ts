@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Piece } from '@/core/document/pieces'
 import { emptyProject } from '@/core/document/project'
-import { sheetsBehind } from '@/core/sheets/behind'
 import { paperTint } from './board/paper-tint'
 import { fitView, MAX_SCALE, toDrawing, toScreen, zoomAt } from './board/view'
 import { roleOfKey } from './role-names'
@@ -62,28 +61,9 @@ describe('stations', () => {
     paper: 'plum',
     copies: 2,
   }
-  const placed = (copy: number) => ({ id: `at-${copy}`, piece: 'p', copy, x: 0, y: 0, rotation: 0 })
-  const sheet = (placements: ReturnType<typeof placed>[], paper = 'plum') => ({
-    id: 's',
-    paper,
-    width: 100,
-    height: 100,
-    placements,
-  })
-  const { layout } = emptyProject('Test')
-
-  it('know when sheets are behind the pieces', () => {
-    const behind = (sheets: ReturnType<typeof sheet>[], unplaced: typeof layout.unplaced = []) =>
-      sheetsBehind({ pieces: { p: piece }, layout: { ...layout, sheets, unplaced }, sources: {} })
-    expect(behind([sheet([placed(0), placed(1)])])).toBe(false)
-    expect(behind([sheet([placed(0)])])).toBe(true)
-    expect(behind([sheet([placed(0), placed(1)], 'white')])).toBe(true)
-    expect(behind([], [{ piece: 'p', copies: 2, why: 'too large' }])).toBe(false)
-  })
-
   it('count what is left to do', () => {
     const project = { ...emptyProject('Test'), pieces: { p: { ...piece, paper: null } } }
-    const states = Object.fromEntries(STATIONS.map((s) => [s.name, s.state(project, [], [])]))
+    const states = Object.fromEntries(STATIONS.map((s) => [s.name, s.state(project, [], [], [])]))
     expect(states.paper).toEqual({ open: 1, done: false })
     expect(states.lines).toEqual({ open: 0, done: true })
     expect(states.sheets).toEqual({ open: 0, done: false })

@@ -17,6 +17,8 @@ export const placementSchema = z.strictObject({
   mirrored: z.boolean().optional(),
   /** stays where it is when the rest is laid anew */
   locked: z.boolean().optional(),
+  /** lies by hand on a sheet of another paper than its piece is made of */
+  otherPaper: z.boolean().optional(),
 })
 export type Placement = z.infer<typeof placementSchema>
 

@@ -104,9 +104,10 @@ export const TopBar = memo(function TopBar({ station }: { station: string }) {
   const project = useProject((s) => s.project)
   const families = useProject((s) => s.families)
   const findings = useProject((s) => s.findings)
+  const troubles = useProject((s) => s.troubles)
   const states = useMemo(
-    () => STATIONS.map((s) => ({ ...s, ...s.state(project, families, findings) })),
-    [project, families, findings],
+    () => STATIONS.map((s) => ({ ...s, ...s.state(project, families, findings, troubles) })),
+    [project, families, findings, troubles],
   )
   return (
     <Bar>

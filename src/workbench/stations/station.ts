@@ -2,6 +2,7 @@ import type { ComponentType, ReactNode } from 'react'
 import type { Family } from '@/core/document/families'
 import type { Finding } from '@/core/document/findings'
 import type { Project } from '@/core/document/project'
+import type { Trouble } from '@/core/sheets/troubles'
 import type { KeyHelp } from '../keys/key'
 
 /** What a station still wants: how many decisions, and whether its work is done. */
@@ -12,7 +13,12 @@ export type Station = {
   /** in addresses; also the name of its folder */
   name: string
   title: string
-  state: (project: Project, families: readonly Family[], findings: readonly Finding[]) => StationState
+  state: (
+    project: Project,
+    families: readonly Family[],
+    findings: readonly Finding[],
+    troubles: readonly Trouble[],
+  ) => StationState
   /** on the left: what this step needs */
   panel: () => ReactNode
   /** in the middle: its board; stations that show the same board keep it when they follow one another */

@@ -20,10 +20,11 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
       .then(async ([stored, { papers }, { cutters }]) => {
         if (left) return
         await computer.open(JSON.stringify(stored.project))
-        const overview = await computer.overview(papers)
+        const cutter = cutters.find((c) => c.id === stored.project.run.cutter) ?? null
+        const { findings, ...overview } = await computer.overview(papers, cutter)
         if (left) return
         opened = createProjectStore(
-          { id, ...stored, papers, cutters, families: overview.families, findings: overview.findings ?? [] },
+          { id, ...stored, papers, cutters, ...overview, findings: findings ?? [] },
           computer,
         )
         setWorkbench(opened)

@@ -48,7 +48,7 @@ function open() {
   const server = standInServer(project)
   const computer = {
     follow: vi.fn(async ({ label }: Edit): Promise<Edit> => ({ label, changes: [] })),
-    overview: vi.fn(async () => ({ families: [], findings: [] })),
+    overview: vi.fn(async () => ({ families: [], findings: [], troubles: [] })),
     open: vi.fn(async () => undefined),
     apply: vi.fn(async () => undefined),
   }
@@ -62,6 +62,7 @@ function open() {
       cutters: [],
       families: [],
       findings: [],
+      troubles: [],
     },
     computer as unknown as Remote<Computer>,
   )

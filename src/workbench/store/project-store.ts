@@ -7,6 +7,7 @@ import type { Finding } from '@/core/document/findings'
 import type { Paper } from '@/core/document/paper'
 import type { Project } from '@/core/document/project'
 import type { Box } from '@/core/geometry/measure'
+import type { Trouble } from '@/core/sheets/troubles'
 import type { Computer, MeasuredFamily, Overview } from '@/tasks/computer'
 import type { View } from '../board/view'
 import { ApiError, api } from './api'
@@ -28,6 +29,8 @@ export type ProjectState = {
   cutters: Cutter[]
   findings: Finding[]
   families: MeasuredFamily[]
+  /** what is wrong with the sheets */
+  troubles: Trouble[]
   /** lines chosen in drawing or ledger */
   selection: readonly string[]
   /** lines that are pointed at somewhere */
@@ -101,8 +104,10 @@ export function createProjectStore(
   }
 
   const refresh = async () => {
-    const { families, findings } = await computer.overview(store.getState().papers)
-    store.setState(findings ? { families, findings } : { families })
+    const { papers, cutters, project } = store.getState()
+    const cutter = cutters.find((c) => c.id === project.run.cutter) ?? null
+    const { findings, ...told } = await computer.overview(papers, cutter)
+    store.setState(findings ? { ...told, findings } : told)
   }
 
   async function reload(): Promise<void> {
@@ -214,7 +219,10 @@ export function createProjectStore(
       store.setState({ views: { ...store.getState().views, [name]: view } }),
     /** The place that was asked for is shown. */
     placeShown: () => store.setState({ place: null }),
-    setCutters: (cutters: Cutter[]) => store.setState({ cutters }),
+    setCutters: (cutters: Cutter[]) => {
+      store.setState({ cutters })
+      void refresh()
+    },
     setPapers: (papers: Paper[]) => {
       store.setState({ papers })
       void refresh()

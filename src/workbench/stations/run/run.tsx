@@ -12,10 +12,12 @@ import { Muted, Row, Section, Tag } from '@/kit/surface'
 import { RoleSample } from '../../board/line-sample'
 import { ROLE_NAMES } from '../../role-names'
 import { useProject, useWorkbench } from '../../store/context'
+import { BeforeSending, useBeforeSending } from './before-sending'
 import { CutterChoice } from './cutter-choice'
 import { CutterPanel } from './cutter-panel'
 import { FilesPanel } from './files-panel'
 import { useRunShown } from './run-frame'
+import { knowing } from './use-job'
 import { WholeJob } from './whole-job'
 
 const Pass = styled.li`
@@ -40,11 +42,13 @@ const Tabs = styled.div`
 /** The passes of a sheet as a timetable, files to save, and the stand-in cutter. */
 export function Run() {
   const workbench = useWorkbench()
-  const { sheet, planned, job } = useRunShown()
+  const { sheet, planned, job: sent } = useRunShown()
   const papers = useProject((s) => s.papers)
   const findings = useProject((s) => s.findings)
   const { layout, print, run, unit } = useProject((s) => s.project)
   const saved = useProject((s) => s.saved === 'saved')
+  const before = useBeforeSending(sheet?.id ?? null)
+  const job = before.isPassed ? knowing(sent) : sent
   if (!sheet || !planned)
     return (
       <Section>
@@ -157,9 +161,15 @@ export function Run() {
       <FilesPanel sheetId={sheet.id} />
       <Section data-testid="cutter">
         <h2>Stand-in cutter</h2>
-        <CutterPanel job={job} unit={unit} canSend={saved} printed={Boolean(print?.marks)} />
+        <BeforeSending before={before} />
+        <CutterPanel
+          job={job}
+          unit={unit}
+          canSend={saved && before.maySend}
+          printed={Boolean(print?.marks)}
+        />
       </Section>
-      <WholeJob job={job} canSend={saved} />
+      <WholeJob job={job} canSend={saved && before.maySendAll} />
     </>
   )
 }

@@ -65,3 +65,10 @@ export function useJob(project: string, sheet: string | null, onSheet: (sheet: s
     command: (command) => job && void ask(api.commandJob(job.id, command, job.state.status)),
   }
 }
+
+/** A job whose sheets are sent though something is wrong with them. */
+export const knowing = (job: JobHandle): JobHandle => ({
+  ...job,
+  send: (part = {}) => job.send({ ...part, knowingly: true }),
+  sendOther: (sheet, part = {}) => job.sendOther(sheet, { ...part, knowingly: true }),
+})

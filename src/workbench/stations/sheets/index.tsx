@@ -1,4 +1,3 @@
-import { sheetsBehind } from '@/core/sheets/behind'
 import type { Station } from '../station'
 import { NestingFrame } from './nesting-frame'
 import { SheetBoard } from './sheet-board'
@@ -7,11 +6,9 @@ import { Sheets } from './sheets'
 export const sheets: Station = {
   name: 'sheets',
   title: 'Sheets',
-  state: (project) => {
-    const { layout } = project
-    const laid = layout.sheets.length > 0
-    const open = layout.unplaced.length + (laid && sheetsBehind(project) ? 1 : 0)
-    return { open, done: laid && open === 0 }
+  state: ({ layout }, _families, _findings, troubles) => {
+    const open = troubles.filter((t) => t.station === 'sheets').length
+    return { open, done: layout.sheets.length > 0 && open === 0 }
   },
   panel: () => <Sheets />,
   stage: () => <SheetBoard />,

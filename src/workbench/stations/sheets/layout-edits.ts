@@ -81,15 +81,21 @@ export const lockPlacements = (workbench: Workbench, chosen: Chosen, locked: boo
 
 const hundredth = (v: number) => Math.round(v * 100) / 100
 
+/** A placement as it lies on a paper: one that was brought to another paper than its piece's by hand may stay there. */
+function onPaper({ otherPaper: _, ...placement }: Placement, paper: string, own: string | null): Placement {
+  return own !== null && own !== paper ? { ...placement, otherPaper: true } : placement
+}
+
 /** Moves chosen placements to another sheet. */
 export function moveToSheet(workbench: Workbench, chosen: Chosen, to: string): void {
   void workbench.edit((project) =>
-    makeEdit(project, `Move ${nameOfChosen(project, chosen)} to another sheet`, ({ layout }) => {
+    makeEdit(project, `Move ${nameOfChosen(project, chosen)} to another sheet`, ({ layout, pieces }) => {
       const target = layout.sheets.find((s) => s.id === to)
       if (!target) return
       for (const sheet of layout.sheets) {
         if (sheet === target) continue
-        target.placements.push(...sheet.placements.filter((p) => chosen.includes(p.id)))
+        const moved = sheet.placements.filter((p) => chosen.includes(p.id))
+        target.placements.push(...moved.map((p) => onPaper(p, target.paper, pieces[p.piece]?.paper ?? null)))
         sheet.placements = sheet.placements.filter((p) => !chosen.includes(p.id))
       }
     }),

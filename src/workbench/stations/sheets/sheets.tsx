@@ -4,7 +4,6 @@ import { useEffect, useMemo, useRef } from 'react'
 import styled from 'styled-components'
 import type { Layout, Sheet } from '@/core/document/layout'
 import type { Project } from '@/core/document/project'
-import { sheetsBehind } from '@/core/sheets/behind'
 import { densityOf } from '@/core/sheets/check'
 import { offcutOf } from '@/core/sheets/nest'
 import { count } from '@/core/units/count'
@@ -14,6 +13,7 @@ import { LengthField } from '@/kit/field'
 import { Muted, Pairs, Row, Section, Tag } from '@/kit/surface'
 import { Swatch } from '../../shelf/shelf'
 import { useDerived, useProject, useWorkbench } from '../../store/context'
+import { TroubleList } from '../trouble-list'
 import { ChosenPlacement } from './chosen-placement'
 import { changeLayout, keepOffcut, layOut } from './layout-edits'
 import { useLayoutShown, useNestingShown } from './nesting-frame'
@@ -130,7 +130,7 @@ export function Sheets() {
   const project = useProject((s) => s.project)
   const papers = useProject((s) => s.papers)
   const { layout, pieces, unit } = project
-  const behind = sheetsBehind(project)
+  const troubles = useProject((s) => s.troubles)
   const began = useRef(false)
 
   useEffect(() => {
@@ -161,16 +161,7 @@ export function Sheets() {
             <LayoutGrid size={16} /> Lay out
           </Button>
         </Row>
-        {behind && layout.sheets.length > 0 ? (
-          <p style={{ marginBottom: 10 }}>
-            <Tag $tone="brass">behind</Tag> Pieces, copies or papers have changed since. Lay out again.
-          </p>
-        ) : null}
-        {layout.unplaced.map((u) => (
-          <p key={u.piece} style={{ marginBottom: 10, fontSize: 13.5 }} data-testid="unplaced">
-            <Tag $tone="alarm">{pieces[u.piece]?.name ?? 'A piece'} is on no sheet</Tag> {u.why}
-          </p>
-        ))}
+        <TroubleList troubles={troubles.filter((t) => t.station === 'sheets')} />
         {layout.sheets.map((s, i) => {
           const paper = papers.find((p) => p.id === s.paper)
           return (

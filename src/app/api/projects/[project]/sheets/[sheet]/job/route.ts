@@ -1,11 +1,21 @@
 import { jobPartSchema } from '@/contract/jobs'
 import { passAlone } from '@/core/cutting/pauses'
 import { planTestCut } from '@/core/cutting/test-cut'
+import { troublesOn } from '@/core/sheets/troubles'
 import { notFound, Problem } from '@/server/problem'
-import { loadSheet, planOf } from '@/server/projects/sheets'
+import { loadSheet, type OpenSheet, planOf } from '@/server/projects/sheets'
 import { benchFor } from '@/server/stand-in-cutter/bench'
 import { latestJob, startJob } from '@/server/stand-in-cutter/jobs'
 import { body, route } from '../../../../../respond'
+
+/** @throws Problem where what would be cut is plainly wrong */
+function refuseWrong({ project, sheet, number, paper, cutter }: OpenSheet): void {
+  const errors = troublesOn(project, sheet, number, { papers: paper ? [paper] : [], cutter }).filter(
+    (t) => t.severity === 'error',
+  )
+  if (errors.length > 0)
+    throw new Problem(409, `${errors.map((t) => t.message).join(' ')} Put it right, or send it knowingly.`)
+}
 
 type Params = { project: string; sheet: string }
 
@@ -16,9 +26,10 @@ export const GET = route<Params>(async (_request, { project, sheet }) => ({
 
 /** Sends the sheet, or a part of its plan, to the stand-in cutter. */
 export const POST = route<Params>(async (request, params) => {
-  const { pass, test, queue = [], mishap = null } = await body(request, jobPartSchema)
+  const { pass, test, knowingly = false, queue = [], mishap = null } = await body(request, jobPartSchema)
   const open = await loadSheet(params.project, params.sheet)
   const { project, sheet, paper, cutter, title } = open
+  if (!test && !knowingly) refuseWrong(open)
   const plan = await planOf(open)
   const some = test
     ? planTestCut(project, sheet, paper, cutter)

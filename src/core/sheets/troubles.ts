@@ -1,0 +1,196 @@
+import { derived } from '../derived'
+import type { Cutter } from '../document/cutter'
+import type { Sheet } from '../document/layout'
+import type { Paper } from '../document/paper'
+import type { Project } from '../document/project'
+import { linesOf } from '../pieces/lines'
+import { spentPieces } from '../pieces/spent'
+import { count } from '../units/count'
+import { formatSize } from '../units/length'
+import { checkSheet, type SheetCheck } from './check'
+
+/** Something that is wrong with what is laid out, and where it is put right. */
+export type Trouble = {
+  kind:
+    | 'overlap'
+    | 'outside'
+    | 'on-marks'
+    | 'undecided'
+    | 'unplaced'
+    | 'behind'
+    | 'other-paper'
+    | 'size'
+    | 'mat'
+  /** an error spoils paper when the sheet is cut; a warning is told */
+  severity: 'error' | 'warning'
+  /** what, and where */
+  message: string
+  station: 'lines' | 'sheets'
+  /** null where it is about all of them */
+  sheet: string | null
+  /** ids of the placements that it is about */
+  placements: string[]
+}
+
+type Laid = Pick<Project, 'pieces' | 'lines' | 'layout' | 'print' | 'sources' | 'unit'>
+type AtHand = { papers: readonly Paper[]; cutter: Pick<Cutter, 'name' | 'mat'> | null }
+
+/** Everything that is wrong with the sheets of a project; the same for the badge, the panel, the run and the server. */
+export function sheetTroubles(project: Laid, atHand: AtHand): Trouble[] {
+  const { sheets } = project.layout
+  return [
+    ...sheets.flatMap((sheet, i) => troublesOn(project, sheet, i + 1, atHand)),
+    ...unplaced(project),
+    ...(sheets.length > 0 ? [...behind(project), ...otherMat(project, atHand)] : []),
+  ]
+}
+
+/** What is wrong with one sheet. @param number from 1 */
+export function troublesOn(project: Laid, sheet: Sheet, number: number, { papers }: AtHand): Trouble[] {
+  const name = (index: number) => `“${project.pieces[sheet.placements[index]!.piece]?.name ?? '?'}”`
+  const idOf = (index: number) => sheet.placements[index]!.id
+  const { overlapping, outside, onMarks } = checked(sheet, project)
+  const trouble = (
+    kind: Trouble['kind'],
+    severity: Trouble['severity'],
+    message: string,
+    some: Partial<Trouble> = {},
+  ): Trouble => ({ kind, severity, message, station: 'sheets', sheet: sheet.id, placements: [], ...some })
+  const found: Trouble[] = []
+  const [pair] = overlapping
+  if (pair)
+    found.push(
+      trouble(
+        'overlap',
+        'error',
+        overlapping.length === 1
+          ? `${name(pair[0])} and ${name(pair[1])} lie on one another on sheet ${number}.`
+          : `${overlapping.length} pairs of pieces lie on one another on sheet ${number}.`,
+        { placements: [...new Set(overlapping.flat().map(idOf))] },
+      ),
+    )
+  const told = (indexes: readonly number[], one: string, many: string) =>
+    indexes.length === 1 ? `${name(indexes[0]!)} ${one}` : `${indexes.length} pieces ${many}`
+  if (outside.length > 0)
+    found.push(
+      trouble(
+        'outside',
+        'error',
+        `${told(outside, 'reaches', 'reach')} past what can be worked on of sheet ${number}.`,
+        { placements: outside.map(idOf) },
+      ),
+    )
+  if (onMarks.length > 0)
+    found.push(
+      trouble('on-marks', 'error', `${told(onMarks, 'lies', 'lie')} on register marks of sheet ${number}.`, {
+        placements: onMarks.map(idOf),
+      }),
+    )
+  const held = new Set(sheet.placements.flatMap((p) => project.pieces[p.piece]?.lines ?? []))
+  const open = linesOf(project, [...held]).filter((l) => !l.sure).length
+  if (open > 0)
+    found.push(
+      trouble(
+        'undecided',
+        'error',
+        `${count(open, 'line')} of the pieces on sheet ${number} ${open === 1 ? 'is' : 'are'} not decided yet.`,
+        { station: 'lines' },
+      ),
+    )
+  const stray = sheet.placements.filter(({ piece, otherPaper }) => {
+    const paper = project.pieces[piece]?.paper
+    return !otherPaper && paper !== null && paper !== undefined && paper !== sheet.paper
+  })
+  const paper = papers.find((p) => p.id === sheet.paper)
+  if (stray.length > 0)
+    found.push(
+      trouble(
+        'other-paper',
+        'warning',
+        `${told(
+          stray.map((p) => sheet.placements.indexOf(p)),
+          'is',
+          'are',
+        )} of another paper now than “${paper?.name ?? 'the paper'}” of sheet ${number}. Lay out again.`,
+        { placements: stray.map((p) => p.id) },
+      ),
+    )
+  const isOf = (size: { width: number; height: number }) =>
+    Math.abs(size.width - sheet.width) < 0.01 && Math.abs(size.height - sheet.height) < 0.01
+  if (!paper)
+    found.push(
+      trouble('size', 'warning', `The paper of sheet ${number} is no longer in the library. Lay out again.`),
+    )
+  else if (![paper, ...(paper.leftovers ?? [])].some(isOf))
+    found.push(
+      trouble(
+        'size',
+        'warning',
+        `Sheet ${number} is ${formatSize(sheet, project.unit)}, which is neither the size of “${paper.name}” now nor that of one of its leftovers. Lay out again.`,
+      ),
+    )
+  return found
+}
+
+/** What stands on a sheet is looked at again only where something that it depends on has changed. */
+const checkedAs = derived(
+  (
+    sheet: Sheet,
+    pieces: Project['pieces'],
+    lines: Project['lines'],
+    setting: string,
+    print: Project['print'],
+  ): SheetCheck => checkSheet({ pieces, lines, layout: JSON.parse(setting), print } as Project, sheet),
+)
+const checked = (sheet: Sheet, { pieces, lines, layout, print }: Laid): SheetCheck =>
+  checkedAs(sheet, pieces, lines, JSON.stringify({ ...layout, sheets: [], unplaced: [] }), print)
+
+function unplaced({ pieces, layout }: Laid): Trouble[] {
+  return layout.unplaced.map(({ piece, why }) => ({
+    kind: 'unplaced',
+    severity: 'warning',
+    message: `“${pieces[piece]?.name ?? 'A piece'}” is on no sheet. ${why}`,
+    station: 'sheets',
+    sheet: null,
+    placements: [],
+  }))
+}
+
+/** Sheets that no longer hold what the pieces ask for: other copies, pieces new, gone or spent. */
+function behind({ pieces, layout, sources }: Laid): Trouble[] {
+  const spent = spentPieces({ sources })
+  const laid = new Map<string, number>()
+  for (const { piece } of layout.sheets.flatMap((s) => s.placements))
+    laid.set(piece, (laid.get(piece) ?? 0) + 1)
+  for (const { piece, copies } of layout.unplaced) laid.set(piece, (laid.get(piece) ?? 0) + copies)
+  const isRight = Object.values(pieces).every(
+    ({ id, copies }) => (laid.get(id) ?? 0) === (spent.has(id) ? 0 : copies),
+  )
+  const isGone = [...laid.keys()].some((id) => !pieces[id])
+  return isRight && !isGone
+    ? []
+    : [
+        {
+          kind: 'behind',
+          severity: 'warning',
+          message: 'Pieces or copies have changed since the sheets were laid out. Lay out again.',
+          station: 'sheets',
+          sheet: null,
+          placements: [],
+        },
+      ]
+}
+
+function otherMat({ layout: { mat }, unit }: Laid, { cutter }: AtHand): Trouble[] {
+  if (!cutter || (['width', 'height', 'margin'] as const).every((k) => cutter.mat[k] === mat[k])) return []
+  return [
+    {
+      kind: 'mat',
+      severity: 'warning',
+      message: `The sheets are laid out for a mat of ${formatSize(mat, unit)}, and “${cutter.name}” has one of ${formatSize(cutter.mat, unit)}. Choose the cutter again to take its mat over, then lay out again.`,
+      station: 'sheets',
+      sheet: null,
+      placements: [],
+    },
+  ]
+}

@@ -1,0 +1,63 @@
+'use client'
+import { useRouter } from 'next/navigation'
+import styled from 'styled-components'
+import type { Trouble } from '@/core/sheets/troubles'
+import { QuietButton } from '@/kit/button'
+import { Tag } from '@/kit/surface'
+import { useProject, useWorkbench } from '../store/context'
+
+const List = styled.ul`
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+  margin: 0 0 10px;
+  font-size: 13.5px;
+`
+const WORDS: Readonly<Record<Trouble['kind'], string>> = {
+  overlap: 'on one another',
+  outside: 'over the edge',
+  'on-marks': 'on the marks',
+  undecided: 'not decided',
+  unplaced: 'on no sheet',
+  behind: 'out of date',
+  'other-paper': 'out of date',
+  size: 'out of date',
+  mat: 'another mat',
+}
+
+/** What is wrong with the sheets, each with a way to its place. */
+export function TroubleList({ troubles }: { troubles: readonly Trouble[] }) {
+  const workbench = useWorkbench()
+  const id = useProject((s) => s.id)
+  const router = useRouter()
+  if (troubles.length === 0) return null
+  const go = ({ station, sheet, placements }: Trouble) => {
+    if (sheet) workbench.lookAtSheet(sheet)
+    workbench.choosePlacements(placements)
+    router.push(`/projects/${id}/${station}`)
+  }
+  return (
+    <List>
+      {troubles.map((t) => (
+        <li key={`${t.kind} ${t.sheet} ${t.message}`} data-testid={t.kind === 'unplaced' ? 'unplaced' : 'trouble'} data-kind={t.kind}>
+          <Tag $tone={t.severity === 'error' || t.kind === 'unplaced' ? 'alarm' : 'brass'}>
+            {WORDS[t.kind]}
+          </Tag>{' '}
+          {t.message}
+          {t.sheet ? (
+            <>
+              {' '}
+              <QuietButton
+                onPress={() => go(t)}
+                aria-label={`Show: ${t.message}`}
+                style={{ padding: '1px 8px', fontSize: 12.5 }}
+              >
+                Show
+              </QuietButton>
+            </>
+          ) : null}
+        </li>
+      ))}
+    </List>
+  )
+}
