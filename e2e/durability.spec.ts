@@ -33,6 +33,7 @@ test('a killed server has every acknowledged edit when it comes back', async () 
         const set = (value: string) => [{ op: 'lines', groups: [{ ids: [line], set: { role: value } }] }]
         const answer = await fetch(`${server.url}/api/projects/${id}/edits`, {
           method: 'POST',
+          headers: { 'content-type': 'application/json' },
           body: JSON.stringify({ base, label: `Edit ${base}`, changes: set(role) }),
         }).catch(() => null)
         // An answer that breaks off is no acknowledgement.

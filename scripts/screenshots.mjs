@@ -16,7 +16,12 @@ page.on('pageerror', (e) => console.error('page:', e.message))
 
 // Pictures are taken of a copy, so that the demo stays as it was seeded.
 const post = async (path, method, body) =>
-  (await fetch(`${base}/api/${path}`, { method, ...(body ? { body: JSON.stringify(body) } : {}) })).json()
+  (
+    await fetch(`${base}/api/${path}`, {
+      method,
+      ...(body ? { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) } : {}),
+    })
+  ).json()
 const { projects } = await (await fetch(`${base}/api/projects`)).json()
 const demo = projects.find((p) => p.name.endsWith('caddy'))
 if (!demo) throw new Error('screenshots: the demo data is missing; run npm run demo first')

@@ -201,7 +201,10 @@ export function NameField({ label, value, hideLabel, quiet, onCommit }: NameFiel
       quiet={quiet ?? false}
       hideLabel={hideLabel ?? false}
       read={(typed) => {
-        const name = typed.trim().slice(0, 120)
+        const name = typed
+          .replace(/\p{Cc}+/gu, ' ')
+          .trim()
+          .slice(0, 120)
         return name === ''
           ? { ok: false, message: 'Give it a name.' }
           : { ok: true, commit: () => onCommit(name) }

@@ -1,4 +1,5 @@
-import type { z } from 'zod'
+import { z } from 'zod'
+import { id } from '@/core/document/fields'
 import { guard } from '@/server/guard'
 import { log } from '@/server/log'
 import { asProblem, Problem } from '@/server/problem'
@@ -12,7 +13,9 @@ export function route<P = Record<string, never>>(
   return async (request, context) => {
     try {
       guard(request.headers, request.method)
-      const answered = await answer(request, await context.params)
+      const params = await context.params
+      refuseOddNames(params as Record<string, unknown>)
+      const answered = await answer(request, params)
       return answered instanceof Response ? answered : Response.json(answered ?? {}, { headers: NO_STORE })
     } catch (error) {
       const problem = asProblem(error)
@@ -26,12 +29,24 @@ export function route<P = Record<string, never>>(
   }
 }
 
-const NO_STORE = { 'cache-control': 'no-store', 'x-content-type-options': 'nosniff' }
+/** @throws Problem for a part of an address that is no name of anything here */
+function refuseOddNames(params: Record<string, unknown> = {}): void {
+  if (Object.values(params).some((name) => !id.safeParse(name).success))
+    throw new Problem(404, 'There is nothing under this address.')
+}
+
+const NO_STORE = {
+  'cache-control': 'no-store',
+  'content-security-policy': "default-src 'none'; frame-ancestors 'none'",
+}
 
 const MAX_JSON = 64 * 1024 * 1024
 
 /** The body as JSON by a schema. */
 export async function body<T>(request: Request, schema: z.ZodType<T>): Promise<T> {
+  // Only a script of our own pages can say so: a form of a foreign one cannot.
+  if (!/^application\/json\b/i.test(request.headers.get('content-type') ?? ''))
+    throw new Problem(415, 'The body is to be application/json.')
   const text = await readLimited(request, MAX_JSON)
   let json: unknown
   try {
@@ -41,6 +56,13 @@ export async function body<T>(request: Request, schema: z.ZodType<T>): Promise<T
   }
   return schema.parse(json)
 }
+
+/** The name of a file, as it is told in an address: signs that no name has are left out. */
+export const fileName = z
+  .string()
+  .max(200)
+  .transform((name) => name.replace(/[\p{Cc}\p{Cs}]+/gu, ' ').trim())
+  .refine((name) => name !== '', 'a file needs a name')
 
 /** The query of the address by a schema. */
 export const query = <T>(request: Request, schema: z.ZodType<T>): T =>
@@ -101,12 +123,18 @@ export function eventStream(
   })
 }
 
+/** The name of a file to save, with all its letters (RFC 6266, RFC 8187), and a plain one for who does not know them. */
+const dispositionOf = (fileName: string): string =>
+  `attachment; filename="${fileName.replace(/[^\w .-]/g, '_')}"; filename*=UTF-8''${encodeURIComponent(
+    fileName.replace(/[\p{Cc}\p{Cs}/\\]/gu, '_'),
+  ).replace(/['()*]/g, (c) => `%${c.charCodeAt(0).toString(16).toUpperCase()}`)}`
+
 /** A file to save. */
 export const downloadBytes = (bytes: Uint8Array, fileName: string, type: string): Response =>
   new Response(bytes as Uint8Array<ArrayBuffer>, {
     headers: {
       'content-type': type,
-      'content-disposition': `attachment; filename="${fileName.replace(/[^\w .-]/g, '_')}"`,
+      'content-disposition': dispositionOf(fileName),
       ...NO_STORE,
       // A drawing that is opened by itself runs nothing.
       'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'; sandbox",

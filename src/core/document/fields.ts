@@ -10,4 +10,10 @@ export const id = z
 /** A length or coordinate within a hundred metres: anything beyond is a broken file. */
 export const mm = z.number().min(-1e5).max(1e5)
 export const size = z.strictObject({ width: mm.nonnegative(), height: mm.nonnegative() })
-export const name = z.string().trim().min(1).max(120)
+/** A name that a person gives: signs that no line of writing has are left out. */
+export const name = z
+  .string()
+  .overwrite((text) => text.replace(/\p{Cc}+/gu, ' '))
+  .trim()
+  .min(1)
+  .max(120)

@@ -39,7 +39,11 @@ export function TroubleList({ troubles }: { troubles: readonly Trouble[] }) {
   return (
     <List>
       {troubles.map((t) => (
-        <li key={`${t.kind} ${t.sheet} ${t.message}`} data-testid={t.kind === 'unplaced' ? 'unplaced' : 'trouble'} data-kind={t.kind}>
+        <li
+          key={`${t.kind} ${t.sheet} ${t.message}`}
+          data-testid={t.kind === 'unplaced' ? 'unplaced' : 'trouble'}
+          data-kind={t.kind}
+        >
           <Tag $tone={t.severity === 'error' || t.kind === 'unplaced' ? 'alarm' : 'brass'}>
             {WORDS[t.kind]}
           </Tag>{' '}

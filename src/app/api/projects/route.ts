@@ -2,13 +2,13 @@ import { z } from 'zod'
 import { LIMITS } from '@/core/intake/refusal'
 import { importAsProject } from '@/server/imports/imports'
 import { listProjects } from '@/server/projects/store'
-import { query, readLimited, route } from '../respond'
+import { fileName, query, readLimited, route } from '../respond'
 
 export const dynamic = 'force-dynamic'
 
 export const GET = route(async () => ({ projects: await listProjects() }))
 
-const fileQuery = z.object({ file: z.string().min(1).max(200), import: z.string().max(40).optional() })
+const fileQuery = z.object({ file: fileName, import: z.string().max(40).optional() })
 
 /** Reads the file of the body into a new project. */
 export const POST = route(async (request) => {

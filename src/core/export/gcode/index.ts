@@ -17,7 +17,7 @@ const DOWN = 0
 export function planToGcode(plan: SheetPlan, title: string): string {
   const out: string[] = [
     `(${comment(title)})`,
-    `(Sheet ${plan.sheet}: ${comment(plan.paperName)}, ${n(plan.width)} x ${n(plan.height)} mm)`,
+    `(Sheet ${comment(plan.sheet)}: ${comment(plan.paperName)}, ${n(plan.width)} x ${n(plan.height)} mm)`,
     '(Millimetres from the lower left corner of the sheet, y up)',
     'G21',
     'G90',

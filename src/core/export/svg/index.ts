@@ -38,9 +38,12 @@ function pieceGroup({ piece, name, copy, groups }: Part): string {
 const mm = (value: number): string => String(Math.round(value * 1e4) / 1e4)
 
 const escapeXml = (text: string): string =>
-  text.replace(
-    /[&<>"']/g,
-    (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&apos;' })[c]!,
-  )
+  // What XML 1.0 has no sign for is left out.
+  text
+    .replace(/[^\t\n\r\u0020-\ud7ff\ue000-\ufffd\u{10000}-\u{10ffff}]/gu, '')
+    .replace(
+      /[&<>"']/g,
+      (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&apos;' })[c]!,
+    )
 
 export const write: Write = ({ project, sheet }) => sheetToSvg(project, sheet)

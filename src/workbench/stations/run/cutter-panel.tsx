@@ -9,7 +9,14 @@ import { Muted, Row, Tag } from '@/kit/surface'
 import { useProject } from '../../store/context'
 import type { JobHandle } from './use-job'
 
-type Props = { job: JobHandle; unit: string; canSend: boolean; printed: boolean }
+type Props = {
+  job: JobHandle
+  unit: string
+  /** whether nothing is wrong with the sheet that was not passed */
+  canSend: boolean
+  saved: boolean
+  printed: boolean
+}
 
 /** What a hand says when it has done what was asked for. */
 const DONE: Partial<Record<JobStatus, string>> = {
@@ -28,7 +35,8 @@ const LAID_IN: readonly Choice<'none' | 'covered' | 'missing'>[] = [
 ]
 
 /** The stand-in cutter: what it does, and what a hand can tell it. */
-export function CutterPanel({ job, unit, canSend, printed }: Props) {
+export function CutterPanel({ job, unit, canSend: mayBeSent, saved, printed }: Props) {
+  const canSend = mayBeSent && saved
   const [mishap, setMishap] = useState<'missing' | 'covered' | null>(null)
   const next = useNext(job)
   const { state, send, sendOther, command, problem } = job
@@ -93,7 +101,7 @@ export function CutterPanel({ job, unit, canSend, printed }: Props) {
                 <Send size={15} /> {state?.status === 'unload' ? 'Run it again' : sending}
               </QuietButton>
             )}
-            <QuietButton isDisabled={!canSend} onPress={() => send({ test: true })}>
+            <QuietButton isDisabled={!saved} onPress={() => send({ test: true })}>
               Test cut
             </QuietButton>
           </>

@@ -85,6 +85,17 @@ export function Run() {
           ))}
         </Tabs>
       </Section>
+      <Section data-testid="cutter">
+        <h2>Stand-in cutter</h2>
+        <BeforeSending before={before} />
+        <CutterPanel
+          job={job}
+          unit={unit}
+          canSend={before.maySend}
+          saved={saved}
+          printed={Boolean(print?.marks)}
+        />
+      </Section>
       <Section>
         <Row style={{ justifyContent: 'space-between' }}>
           <h2>Passes</h2>
@@ -158,18 +169,8 @@ export function Run() {
           </Row>
         ) : null}
       </Section>
-      <FilesPanel sheetId={sheet.id} />
-      <Section data-testid="cutter">
-        <h2>Stand-in cutter</h2>
-        <BeforeSending before={before} />
-        <CutterPanel
-          job={job}
-          unit={unit}
-          canSend={saved && before.maySend}
-          printed={Boolean(print?.marks)}
-        />
-      </Section>
       <WholeJob job={job} canSend={saved && before.maySendAll} />
+      <FilesPanel sheetId={sheet.id} />
     </>
   )
 }

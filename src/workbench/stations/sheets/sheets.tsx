@@ -10,7 +10,7 @@ import { count } from '@/core/units/count'
 import { formatSize } from '@/core/units/length'
 import { Button, QuietButton } from '@/kit/button'
 import { LengthField } from '@/kit/field'
-import { Muted, Pairs, Row, Section, Tag } from '@/kit/surface'
+import { Muted, Pairs, Row, Section } from '@/kit/surface'
 import { Swatch } from '../../shelf/shelf'
 import { useDerived, useProject, useWorkbench } from '../../store/context'
 import { TroubleList } from '../trouble-list'
@@ -19,7 +19,6 @@ import { changeLayout, keepOffcut, layOut } from './layout-edits'
 import { useLayoutShown, useNestingShown } from './nesting-frame'
 import { NestingPanel } from './nesting-panel'
 import { PrintPanel } from './print-panel'
-import { useCheck } from './use-check'
 
 const SheetLeaf = styled.button`
   display: grid;
@@ -147,7 +146,6 @@ export function Sheets() {
   }, [workbench, layout, pieces])
 
   const densities = useDerived((p) => p.layout.sheets.map((s) => densityOf(p, s)))
-  const { overlapping, outside, onMarks } = useCheck(sheetId)
   const sheet = layout.sheets.find((s) => s.id === sheetId)
   const here = chosen.filter((id) => sheet?.placements.some((p) => p.id === id))
   const paper = papers.find((p) => p.id === sheet?.paper)
@@ -173,12 +171,12 @@ export function Sheets() {
             >
               <Swatch style={{ background: paper?.colour }} />
               <b>Sheet {i + 1}</b>
-              <span>{Math.round((densities[i] ?? 0) * 100)} % used</span>
-              <span />
-              <Muted as="span">
+              <span>
+                {count(s.placements.length, 'piece')}, {Math.round((densities[i] ?? 0) * 100)} % used
+              </span>
+              <Muted as="span" style={{ gridColumn: '2 / -1' }}>
                 {paper?.name ?? 'paper that is gone'}, {formatSize(s, unit)}
               </Muted>
-              <Muted as="span">{count(s.placements.length, 'piece')}</Muted>
             </SheetLeaf>
           )
         })}
@@ -188,9 +186,6 @@ export function Sheets() {
             <QuietButton onPress={() => void keepOffcut(workbench, paper, offcut)}>Keep the rest</QuietButton>
           </Row>
         ) : null}
-        {overlapping.length > 0 ? <Tag $tone="alarm">{overlapping.length} overlapping here</Tag> : null}{' '}
-        {outside.length > 0 ? <Tag $tone="alarm">{outside.length} out of the margin here</Tag> : null}{' '}
-        {onMarks.length > 0 ? <Tag $tone="alarm">{onMarks.length} on a register mark here</Tag> : null}
       </Section>
       {sheet && here.length > 0 ? <ChosenPlacement sheet={sheet} chosen={here} /> : null}
       {layout.sheets.length > 0 && here.length === 0 ? (

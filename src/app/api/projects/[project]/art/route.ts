@@ -2,10 +2,10 @@ import { z } from 'zod'
 import { SIDES_OF_PAPER } from '@/core/document/art'
 import { LIMITS } from '@/core/intake/refusal'
 import { addArt } from '@/server/projects/art'
-import { query, readLimited, route } from '../../../respond'
+import { fileName, query, readLimited, route } from '../../../respond'
 
 const wishSchema = z.object({
-  file: z.string().min(1).max(200),
+  file: fileName,
   base: z.coerce.number().int().nonnegative(),
   side: z.enum(SIDES_OF_PAPER).default('front'),
   /** ids of pieces, parted by commas */

@@ -1,10 +1,10 @@
 import { z } from 'zod'
 import { LIMITS } from '@/core/intake/refusal'
 import { importIntoProject } from '@/server/imports/imports'
-import { query, readLimited, route } from '../../../respond'
+import { fileName, query, readLimited, route } from '../../../respond'
 
 const fileQuery = z.object({
-  file: z.string().min(1).max(200),
+  file: fileName,
   base: z.coerce.number().int().nonnegative(),
   import: z.string().max(40).optional(),
   lay: z.enum(['beside', 'centred']).default('beside'),
