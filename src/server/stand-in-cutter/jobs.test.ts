@@ -80,14 +80,17 @@ beforeEach(async () => {
 })
 afterEach(forget)
 
-/** The next state of a job for which `fits` holds. */
+/** The state of a job for which `fits` holds: the present one, or the next that comes. */
 const until = (id: string, fits: (state: JobState) => boolean) =>
   new Promise<JobState>((resolve) => {
-    const stop = followJob(id, (state) => {
+    const look = (state: JobState) => {
       if (!fits(state)) return
       stop()
       resolve(state)
-    })
+    }
+    const stop = followJob(id, look)
+    // It may have come to it before anybody listened.
+    void viewJob(id).then(({ state }) => look(state))
   })
 
 /** A job whose sheet is loaded. */
