@@ -74,7 +74,7 @@ test('pieces are dragged, turned and moved to another sheet, and what is wrong s
   await page.mouse.move(box.x + 20, box.y - 80, { steps: 6 })
   await expect(page.locator('[data-testid=placed][data-wrong=true]')).toHaveCount(2)
   await page.mouse.up()
-  await expect(page.getByText('1 overlapping here')).toBeVisible()
+  await expect(page.getByText(/lie on one another on sheet 1/)).toBeVisible()
   await page.getByRole('button', { name: /^Undo: Move “Piece 5”/ }).click()
   await expect(page.locator('[data-testid=placed][data-wrong=true]')).toHaveCount(0)
   await saved(page)
