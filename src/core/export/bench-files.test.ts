@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
-import { PDFDocument } from 'pdf-lib'
+import { PDFDocument, PDFName } from 'pdf-lib'
 import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { describe, expect, it } from 'vitest'
 import { addSource } from '../binding/add-source'
@@ -207,6 +207,11 @@ describe('sheetToPdf, lines of the cut', () => {
       return argsArray.filter((_, i) => fnArray[i] === OPS.setDash).map(([dash]) => [...dash])
     }
     expect(await dashesOf(project.run)).toContainEqual([3, 1.5])
+    // Trim and bleed are said, and are the sheet (12 in of 72 points).
+    const page = (await PDFDocument.load(await sheetToPdf(project, sheet))).getPage(0)
+    for (const said of [page.getTrimBox(), page.getBleedBox()])
+      expect(said).toEqual({ x: 0, y: 0, width: expect.closeTo(864, 6), height: expect.closeTo(864, 6) })
+    expect(page.node.has(PDFName.of('TrimBox')) && page.node.has(PDFName.of('BleedBox'))).toBe(true)
     const cut = await dashesOf({ dashedScores: true, dash: 4, gap: 1.5 })
     expect(cut.length).toBeGreaterThan(0)
     for (const dash of cut) expect(dash).toEqual([])

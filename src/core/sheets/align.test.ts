@@ -2,6 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { alignAll, alignTo, distribute, SIDES } from './align'
 
 const area = { minX: 6, minY: 6, maxX: 206, maxY: 286 }
+const paper = { minX: 0, minY: 0, maxX: 210, maxY: 297 }
+const room = { area, paper }
 const box = (minX: number, minY: number, w: number, h: number) => ({
   minX,
   minY,
@@ -25,15 +27,25 @@ describe('alignTo', () => {
 describe('alignAll', () => {
   it('lays one against the area and several against the box around them', () => {
     const boxes = [box(50, 60, 40, 20), box(100, 10, 20, 20)]
-    expect(alignAll(boxes.slice(0, 1), area, 'left')).toEqual([alignTo(boxes[0]!, area, 'left')])
-    expect(alignAll(boxes, area, 'left')).toEqual([
+    expect(alignAll(boxes.slice(0, 1), room, 'left')).toEqual([alignTo(boxes[0]!, area, 'left')])
+    expect(alignAll(boxes, room, 'left')).toEqual([
       { x: 0, y: 0 },
       { x: -50, y: 0 },
     ])
-    expect(alignAll(boxes, area, 'middle')).toEqual([
+    expect(alignAll(boxes, room, 'middle')).toEqual([
       { x: 0, y: -25 },
       { x: 0, y: 25 },
     ])
+  })
+})
+
+describe('one piece in the middle', () => {
+  it('lies in the middle of its paper, whatever the margins of sheet and mat', () => {
+    const one = box(50, 60, 40, 20)
+    const [across] = alignAll([one], room, 'centre')
+    const [down] = alignAll([one], room, 'middle')
+    expect((one.minX + one.maxX) / 2 + across!.x).toBeCloseTo(105, 9)
+    expect((one.minY + one.maxY) / 2 + down!.y).toBeCloseTo(148.5, 9)
   })
 })
 

@@ -16,9 +16,17 @@ export function alignTo(box: Box, area: Box, side: Side): { x: number; y: number
   return side === 'left' || side === 'centre' || side === 'right' ? { x: by, y: 0 } : { x: 0, y: by }
 }
 
-/** How far boxes are to be moved to lie alike: one against the area, several against the box around them, mm. */
-export function alignAll(boxes: readonly Box[], area: Box, side: Side): { x: number; y: number }[] {
-  const against = boxes.length > 1 ? uniteBoxes(boxes) : area
+/**
+ * How far boxes are to be moved to lie alike, mm: several against the box around them, one against the sides of the area
+ * that can be worked on, or in the middle of the paper.
+ */
+export function alignAll(
+  boxes: readonly Box[],
+  { area, paper }: { area: Box; paper: Box },
+  side: Side,
+): { x: number; y: number }[] {
+  const alone = side === 'centre' || side === 'middle' ? paper : area
+  const against = boxes.length > 1 ? uniteBoxes(boxes) : alone
   return boxes.map((box) => alignTo(box, against, side))
 }
 

@@ -46,6 +46,9 @@ export async function openPdf(title: string) {
     /** Adds a page of `width` by `height` mm that shows what `content` writes. */
     page({ width, height }: { width: number; height: number }, content: readonly string[]): void {
       const page = document.addPage([width * PT, height * PT])
+      // The sheet is trimmed nowhere: bleed lies on it, around the pieces (ISO 32000-2, 14.11.2).
+      page.setBleedBox(0, 0, width * PT, height * PT)
+      page.setTrimBox(0, 0, width * PT, height * PT)
       const begin = `q ${n(PT)} 0 0 ${n(-PT)} 0 ${n(height * PT)} cm 1 J 1 j`
       page.node.set(
         PDFName.of('Contents'),

@@ -137,7 +137,7 @@ export function repeatOnSheet(
 
 /** Moves one placement against a side of what can be worked on, or several against one another. */
 export function alignOnSheet(workbench: Workbench, sheetId: string, chosen: Chosen, side: Side): void {
-  shift(workbench, `Align to the ${side}`, sheetId, chosen, (boxes, area) => alignAll(boxes, area, side))
+  shift(workbench, `Align to the ${side}`, sheetId, chosen, (boxes, room) => alignAll(boxes, room, side))
 }
 
 /**
@@ -152,7 +152,7 @@ export function distributeOnSheet(
 ): void {
   const some = chosen.length > 2
   const label = `Space out evenly ${axis === 'x' ? 'across' : 'down'}`
-  shift(workbench, label, sheetId, some ? chosen : null, (boxes, area) =>
+  shift(workbench, label, sheetId, some ? chosen : null, (boxes, { area }) =>
     distribute(boxes, some ? uniteBoxes(boxes) : area, axis).map((by) => ({ x: 0, y: 0, [axis]: by })),
   )
 }
@@ -163,7 +163,7 @@ function shift(
   label: string,
   sheetId: string,
   chosen: Chosen | null,
-  moves: (boxes: Box[], area: Box) => { x: number; y: number }[],
+  moves: (boxes: Box[], room: { area: Box; paper: Box }) => { x: number; y: number }[],
 ): void {
   void workbench.edit((project) => {
     const sheet = project.layout.sheets.find((s) => s.id === sheetId)
@@ -173,7 +173,10 @@ function shift(
     const by = sheet
       ? moves(
           free.map((f) => f.box),
-          usableArea(sheet, project),
+          {
+            area: usableArea(sheet, project),
+            paper: { minX: 0, minY: 0, maxX: sheet.width, maxY: sheet.height },
+          },
         )
       : []
     return makeEdit(project, label, ({ layout }) => {
