@@ -1,16 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import type { Look, Role } from '../document/lines'
+import { plainLook as look } from '../document/plain-line'
 import { roleInName } from '../document/role-words'
 import { suggestRoles } from './suggest'
 
-const look = (over: Partial<Look> = {}): Look => ({
-  stroke: '#000000',
-  fill: null,
-  dash: [],
-  width: 0.3,
-  layers: [],
-  ...over,
-})
 const BLACK = look()
 const RED = look({ stroke: '#ff0000' })
 

@@ -1,18 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { habitKeyOf } from '../../document/families'
 import type { Look } from '../../document/lines'
+import { plainLook as look } from '../../document/plain-line'
 import { makeScene, UNTAUGHT } from '../scene'
 import { type EvidenceKind, WEIGHTS } from '../weights'
 import { EVIDENCE } from '.'
 
-const look = (over: Partial<Look> = {}): Look => ({
-  stroke: '#000000',
-  fill: null,
-  dash: [],
-  width: 0.3,
-  layers: [],
-  ...over,
-})
 const BLACK = look()
 const RED = look({ stroke: '#ff0000' })
 const BLUE = look({ stroke: '#0000ff' })

@@ -1,15 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import type { Look } from '@/core/document/lines'
+import { plainLook as look } from '@/core/document/plain-line'
 import { colourWord, lookWords } from './look-words'
-
-const look = (over: Partial<Look> = {}): Look => ({
-  stroke: '#000000',
-  fill: null,
-  dash: [],
-  width: 0.3,
-  layers: [],
-  ...over,
-})
 
 describe('a look in words', () => {
   // Names of CSS colours: what each is called there holds a word that is answered here.
