@@ -121,7 +121,8 @@ test('requests from elsewhere, and such as do not fit, are refused', async ({ re
   const bad = await request.post(`${projects}?file=a.svg`, { data: Buffer.from('nothing') })
   expect(bad.status()).toBe(422)
   expect((await request.get(`${projects}/none`)).status()).toBe(404)
-  expect((await request.post(`${projects}/none/edits`, { data: '{' })).status()).toBe(400)
+  const json = { 'content-type': 'application/json' }
+  expect((await request.post(`${projects}/none/edits`, { data: '{', headers: json })).status()).toBe(400)
   expect((await request.post(`${projects}`, { data: sachet })).status()).toBe(400)
   const large = await request.post(`${projects}?file=a.svg`, { data: Buffer.alloc(33 * 1024 * 1024, 32) })
   expect(large.status()).toBe(413)

@@ -147,9 +147,9 @@ test('a finding shows its place, is put right, or left as it is, until all is cl
     ),
   )
   const findings = page.getByTestId('findings')
-  await expect(findings).toContainText('1.20 mm wide')
+  await expect(findings).toContainText('1.2 mm wide')
   await expect(findings.getByTestId('all-clear')).toHaveCount(0)
-  const narrow = findings.getByTestId('finding').filter({ hasText: '1.20 mm' })
+  const narrow = findings.getByTestId('finding').filter({ hasText: '1.2 mm wide' })
   await narrow.getByRole('button', { name: 'Leave it' }).click()
   await expect(findings).toContainText('Left as they are: 1')
   for (let rest = await findings.getByRole('button', { name: 'Leave it' }).count(); rest > 0; rest -= 1)
