@@ -20,6 +20,7 @@ import { carriedOn, passAlone, withPauses } from './pauses'
 import { planSheet } from './plan'
 import { begunWith } from './planned-sheet'
 import { runOrder, stopsOver } from './run-order'
+import { summarise } from './summary'
 import { planTestCut } from './test-cut'
 import { timelineOf } from './timeline'
 
@@ -352,6 +353,22 @@ describe('a sheet that is begun with what the one before has left in the machine
         })
       }
     }
+  })
+})
+
+describe('solid scores against dashed ones', () => {
+  it('are summed in the same way: a job that is cut in dashes already takes as long either way', () => {
+    const { project: made, sheet } = project(
+      [
+        ['out', 'cut', rect(0, 0, 80, 60)],
+        ['fold', 'score', 'M40 0L40 60'],
+      ],
+      true,
+    )
+    const sheets = ['a', 'b', 'c'].map((id) => ({ ...sheet, id }))
+    const summary = summarise({ ...made, layout: { ...made.layout, sheets } }, [])
+    expect(summary.stops).toBe(1)
+    expect(summary.totalDashed).toBeCloseTo(summary.total, 6)
   })
 })
 

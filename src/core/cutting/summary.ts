@@ -98,9 +98,10 @@ export function summarise(
     stops: summaries.reduce((sum, s) => sum + s.stops, 0),
     papers: [...byPaper.values()],
     total: summaries.reduce((sum, s) => sum + s.total, 0),
-    totalDashed: sheets.reduce(
-      (sum, sheet) => sum + timelineOf(planSheet(dashed, sheet, paperOf(sheet.paper), cutter), cutter).total,
-      0,
-    ),
+    // In the same order and with what the machine holds, or the two could not be compared.
+    totalDashed: carriedOn(
+      order.map((i) => planSheet(dashed, sheets[i]!, paperOf(sheets[i]!.paper), cutter)),
+      holders,
+    ).reduce((sum, { plan }) => sum + timelineOf(plan, cutter).total, 0),
   }
 }
