@@ -12,7 +12,13 @@ import { decodePicture } from '../src/tasks/decode-picture'
 /** A file as a project with sorted and bound lines. */
 export async function readProject(bytes: Uint8Array, name: string, reading: Reading): Promise<Project> {
   const drawing = await readDrawing(bytes, name, { ...reading, decodePicture })
-  const file = { id: 'source', name, format: drawing.format, bytes: bytes.length }
+  const file = {
+    id: 'source',
+    name,
+    format: drawing.format,
+    bytes: bytes.length,
+    stacked: reading.stacked,
+  }
   return addSource(emptyProject(name), drawing, file)[0]
 }
 
@@ -45,8 +51,10 @@ export function tellProject(project: Project) {
       lines: piece.lines,
     })),
     findings: inspect(project),
-    /** how many families or strands of them wait for a decision */
-    decisions: decisionsLeft(familiesOf(project)),
+    /** how many families or strands of them wait for a decision, and whether fills on fills are layers */
+    decisions:
+      decisionsLeft(familiesOf(project)) +
+      filesOf(project.sources).filter((s) => s.stacked?.sure === false).length,
   }
 }
 

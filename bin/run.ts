@@ -1,13 +1,13 @@
 import { readFileSync } from 'node:fs'
 import { basename } from 'node:path'
 import { parseArgs } from 'node:util'
-import { PLAIN_READING, type Reading } from '../src/core/document/sources'
+import { PLAIN_READING, type Reading, stackedSchema } from '../src/core/document/sources'
 import { IntakeRefusal } from '../src/core/intake/refusal'
 import type { Call } from './command'
 import { COMMANDS } from './commands'
-import { readNumber, UsageError } from './options'
+import { readChoice, readNumber, UsageError } from './options'
 
-const READING = '[--units-per-inch N] [--page N]'
+const READING = '[--units-per-inch N] [--page N] [--fills layers|openings]'
 const USAGE = COMMANDS.map(({ name, usage }) => `crease ${name} ${usage}`)
   .concat(`Each takes [--json]; where a file is read, ${READING}.`)
   .join('\n')
@@ -45,6 +45,7 @@ async function follow([name, ...rest]: readonly string[], { say, tell }: Ways): 
       help: { type: 'boolean', short: 'h' },
       'units-per-inch': { type: 'string' },
       page: { type: 'string' },
+      fills: { type: 'string' },
     },
   })
   const files = parsed.positionals
@@ -82,7 +83,8 @@ async function follow([name, ...rest]: readonly string[], { say, tell }: Ways): 
 function readReading(text: Call['text']): Reading {
   const perInch = readNumber('units-per-inch', text('units-per-inch'), { least: 1e-3, most: 1e6 })
   const page = readNumber('page', text('page'), { least: 1, most: 1e6, whole: true })
-  return { ...PLAIN_READING, mmPerUnit: perInch === null ? null : 25.4 / perInch, page }
+  const stacked = readChoice('fills', text('fills'), stackedSchema.shape.as.options)
+  return { ...PLAIN_READING, mmPerUnit: perInch === null ? null : 25.4 / perInch, page, stacked }
 }
 
 function sentence(error: unknown): string {

@@ -51,6 +51,7 @@ export const readFile: Task<ReadFileInput, ReadFileOutput> = {
       name: fileName,
       format: drawing.format,
       bytes: bytes.length,
+      stacked: reading.stacked,
       ...(lay ? { lay } : {}),
     })
     // What was made of pieces of this drawing is made anew.

@@ -2,7 +2,7 @@ import { type Edit, exchangeLines, joinEdits, makeEdit } from '../document/edits
 import { familyKeyOf } from '../document/families'
 import { type Line, type Look, partOfLine } from '../document/lines'
 import type { Project } from '../document/project'
-import { type Cleaning, filesOf } from '../document/sources'
+import { type Cleaning, filesOf, type Stacked } from '../document/sources'
 import { translation } from '../geometry/affine'
 import { uniteBoxes } from '../geometry/measure'
 import { partOf } from '../geometry/part'
@@ -11,7 +11,8 @@ import { distance, type Point } from '../geometry/point'
 import { shapeOf } from '../geometry/shape'
 import type { Drawing, DrawnLine, IntakeFinding } from '../intake/drawing'
 import { type DashRun, findDashRuns } from '../sorting/dash-runs'
-import { type SortedPart, suggestRoles } from '../sorting/suggest'
+import { findStack } from '../sorting/stacked-fills'
+import { type SortedPart, suggestInPlanes } from '../sorting/suggest'
 import { count } from '../units/count'
 import { lengthWords } from '../units/length'
 import { accordionFolds } from './accordions'
@@ -24,6 +25,8 @@ export type SourceFile = {
   bytes: number
   /** beside the drawings that are there, or on the centre of the first one as parts of one picture */
   lay?: 'beside' | 'centred'
+  /** what a person decided of fills that lie on one another */
+  stacked?: Stacked['as'] | null
 }
 
 /** Space between two sources in one project, mm. */
@@ -33,7 +36,11 @@ const GAP = 20
  * Adds a drawing to a project: lines cleaned, with suggested roles, bound to pieces. Further drawings are laid to the
  * right of those that are there. A source of the same id is replaced (re-import at another scale).
  */
-export function addSource(project: Project, drawing: Drawing, file: SourceFile): [Project, Edit] {
+export function addSource(
+  project: Project,
+  drawing: Drawing,
+  { stacked: decided = null, ...file }: SourceFile,
+): [Project, Edit] {
   // A source that is read again stays laid as it was.
   const before = project.sources[file.id]
   const lay = (before?.kind === 'file' ? before.lay : file.lay) ?? 'beside'
@@ -41,10 +48,15 @@ export function addSource(project: Project, drawing: Drawing, file: SourceFile):
   const looks = new LookNumbers(file.id)
   const isShifted = shift.x !== 0 || shift.y !== 0
   const place = (d: string) => (isShifted ? transformPath(d, translation(shift.x, shift.y)) : d)
+  const stack = findStack(drawing.lines, drawing.artwork, project.limits.gap, decided)
+  const planeOf = (number: number) => {
+    const plane = stack?.planes[number] ?? 0
+    return plane === 0 ? file.id : `${file.id}-layer-${plane + 1}`
+  }
   const asDrawn = (drawn: DrawnLine, number: number): Line => ({
     id: `${file.id}-${number + 1}`,
     source: file.id,
-    plane: file.id,
+    plane: planeOf(number),
     look: looks.of(drawn.look),
     d: drawn.d,
     label: drawn.label,
@@ -57,8 +69,8 @@ export function addSource(project: Project, drawing: Drawing, file: SourceFile):
   const raw = drawing.lines.map(asDrawn)
   const cleaning = new CleaningReport()
   const whole = joinDashes(raw, drawing, looks, cleaning)
-  const sorted = suggestRoles(
-    whole.map(({ id, d, look, label }) => ({ id, d, look: looks.byId[look]!, label })),
+  const sorted = suggestInPlanes(
+    whole.map(({ id, d, look, label, plane }) => ({ id, d, look: looks.byId[look]!, label, plane })),
     drawing.artwork,
     { habits: project.habits, gap: project.limits.gap },
   )
@@ -72,6 +84,7 @@ export function addSource(project: Project, drawing: Drawing, file: SourceFile):
       kind: 'file',
       ...file,
       lay,
+      ...(stack ? { stacked: { as: stack.as, sure: stack.sure, why: stack.why } } : {}),
       artwork: drawing.artwork,
       scale: drawing.scale,
       findings: drawing.findings,

@@ -49,6 +49,16 @@ export const traceSchema = z.strictObject({
 /** How the edges of a picture are traced. */
 export type TraceOptions = z.infer<typeof traceSchema>
 
+export const stackedSchema = z.strictObject({
+  /** whether fills that lie on others are paper on paper, or are cut out of it */
+  as: z.enum(['layers', 'openings']),
+  /** whether a person need not be asked */
+  sure: z.boolean(),
+  why: z.string().max(400),
+})
+/** What fills that lie on one another are taken for. */
+export type Stacked = z.infer<typeof stackedSchema>
+
 export const readingSchema = z.strictObject({
   /** mm for one unit of the file, chosen by a person; null derives it */
   mmPerUnit: z.number().positive().max(1000).nullable(),
@@ -56,10 +66,12 @@ export const readingSchema = z.strictObject({
   page: z.number().int().min(1).max(10_000).nullable(),
   /** how a picture is traced; null as usual */
   trace: traceSchema.nullable(),
+  /** what fills on fills are taken for; null finds it */
+  stacked: stackedSchema.shape.as.nullable(),
 })
 /** How a person wants a file to be read. */
 export type Reading = z.infer<typeof readingSchema>
-export const PLAIN_READING: Reading = { mmPerUnit: null, page: null, trace: null }
+export const PLAIN_READING: Reading = { mmPerUnit: null, page: null, trace: null, stacked: null }
 
 export const laySchema = z.enum(['beside', 'centred'])
 /** Where a further drawing is laid: beside the others, or on the centre of the first as a part of one picture. */
@@ -78,6 +90,8 @@ export const fileSourceSchema = z.strictObject({
   layersTell: z.boolean(),
   cleaning: z.array(cleaningSchema).max(50),
   lay: laySchema,
+  /** of a drawing with fills on fills */
+  stacked: stackedSchema.optional(),
   /** of a file with pages: how many, and which was taken (from 1) */
   pages: z.strictObject({ count: z.number().int(), taken: z.number().int() }).nullable(),
   /** of a picture: how it was traced, and its size in pixels */
@@ -111,6 +125,10 @@ export type Making = z.infer<typeof makingSchema>
 
 export const sourceSchema = z.discriminatedUnion('kind', [fileSourceSchema, makingSchema])
 export type Source = z.infer<typeof sourceSchema>
+
+/** How many questions of a file wait for a person: its size, and what fills on fills are. */
+export const questionsOf = ({ scale, stacked }: FileSource): number =>
+  Number(!scale.sure) + Number(stacked?.sure === false)
 
 /** The files among sources, in their order. */
 export const filesOf = (sources: Readonly<Record<string, Source>>): FileSource[] =>

@@ -13,33 +13,39 @@ const LEAST = 4
  * Same shapes in a row are rather holes or tags.
  */
 export function findLettering(lines: readonly SceneLine[], frames: ReadonlyMap<number, string>): Set<number> {
+  const found = new Set<number>()
+  const rows = findWriting(lines)
+  if (rows.length === 0) return found
+  const sheets = lines.filter(
+    (l, i) => l.shape.contour.closed && l.shape.area > 4 * HIGHEST ** 2 && !frames.has(i),
+  )
+  for (const row of rows) {
+    // What stands on a piece is cut out of it or printed on it; that is for the place to say.
+    const { box } = lines[row[0]!]!.shape
+    const middle = { x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 }
+    if (!sheets.some((l) => boxHolds(l.shape.box, box) && isInside(middle, l.shape.polyline)))
+      for (const i of row) found.add(i)
+  }
+  return found
+}
+
+/** The rows of small shapes that read as writing, wherever they stand. Lines are named by their positions. */
+export function findWriting(lines: readonly Pick<SceneLine, 'shape' | 'family'>[]): number[][] {
   const small = lines.flatMap((l, i) => {
     const { box, contour } = l.shape
     return contour.closed && heightOf(box) <= HIGHEST && widthOf(box) <= 1.5 * HIGHEST ? [i] : []
   })
-  const found = new Set<number>()
-  if (small.length < LEAST) return found
+  if (small.length < LEAST) return []
   const byFamily = new Map<string, number[]>()
   for (const i of small) {
     const list = byFamily.get(lines[i]!.family)
     if (list) list.push(i)
     else byFamily.set(lines[i]!.family, [i])
   }
-  const sheets = lines.filter(
-    (l, i) => l.shape.contour.closed && l.shape.area > 4 * HIGHEST ** 2 && !frames.has(i),
-  )
-  for (const family of byFamily.values())
-    for (const row of rowsOf(family, lines)) {
-      // What stands on a piece is cut out of it or printed on it; that is for the place to say.
-      const { box } = lines[row[0]!]!.shape
-      const middle = { x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 }
-      if (!sheets.some((l) => boxHolds(l.shape.box, box) && isInside(middle, l.shape.polyline)))
-        for (const i of row) found.add(i)
-    }
-  return found
+  return [...byFamily.values()].flatMap((family) => rowsOf(family, lines))
 }
 
-function rowsOf(members: readonly number[], lines: readonly SceneLine[]): number[][] {
+function rowsOf(members: readonly number[], lines: readonly Pick<SceneLine, 'shape'>[]): number[][] {
   const index = new SpatialIndex(members.map((i) => lines[i]!.shape.box))
   const seen = new Set<number>()
   const rows: number[][] = []
@@ -73,7 +79,7 @@ function sameRow(a: { minY: number; maxY: number }, b: { minY: number; maxY: num
   return shared > 0.5 * Math.min(a.maxY - a.minY, b.maxY - b.minY)
 }
 
-function isWriting(row: readonly number[], lines: readonly SceneLine[]): boolean {
+function isWriting(row: readonly number[], lines: readonly Pick<SceneLine, 'shape'>[]): boolean {
   if (row.length < LEAST) return false
   const kinds = new Set(
     row.map((i) => {

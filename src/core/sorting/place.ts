@@ -26,14 +26,14 @@ export function locate(
     .filter((f) => f.depth === 0)
     .reduce<Box | null>((most, f) => (most && diagonal(most) >= diagonal(f.box) ? most : f.box), null)
   const rambling = ramblingParts(arrangement)
-  /** how many edges close each face against what lies around it */
-  const closing = new Map<number, number>()
-  edges.forEach((_, k) => {
+  /** the lines that close each face against what lies around it */
+  const closing = new Map<number, Set<number>>()
+  edges.forEach(({ line }, k) => {
     const [l, r] = [side[2 * k]!, side[2 * k + 1]!]
     if (l === r) return
     const outer = depthOf(l) < depthOf(r) ? l : r
     const inner = outer === l ? r : l
-    if (depthOf(outer) < depthOf(inner)) closing.set(inner, (closing.get(inner) ?? 0) + 1)
+    if (depthOf(outer) < depthOf(inner)) closing.set(inner, (closing.get(inner) ?? new Set()).add(line))
   })
   const seen = new Set<number>()
   const stretches = edges.map((edge, k): Stretch => {
@@ -50,7 +50,7 @@ export function locate(
       const nest = within[c]!
       if (l === nest || r === nest) {
         const inner = l === nest ? r : l
-        const parts = closing.get(inner) ?? 1
+        const parts = closing.get(inner)?.size ?? 1
         return depthOf(inner) % 2 === 0
           ? { kind: 'outline', parts, perhapsFrame: perhapsFrames.has(edge.line) }
           : { kind: 'opening', parts, straight: isStraight(edge.polyline) }

@@ -1,6 +1,6 @@
 import { type Arrangement, arrange } from '../arrangement'
 import { familyKeyOf, habitKeyOf } from '../document/families'
-import type { Look } from '../document/lines'
+import type { Look, Role } from '../document/lines'
 import type { Project } from '../document/project'
 import { roleInName } from '../document/role-words'
 import { PAPER_TOLERANCE } from '../geometry/flatten'
@@ -75,11 +75,15 @@ export function makeScene(
 }
 
 /** A dashed line may end with a gap before the edge. */
-const reachOf = ({ look: { dash } }: SceneLine): number =>
+const reachOf = ({ look: { dash } }: Pick<SceneLine, 'look'>): number =>
   Math.max(REACH, Math.min(6, 1.2 * (dash[1] ?? 0) + 0.3))
 
 /** The arrangement of some of the lines; its edges speak of positions among all. */
-function arrangeSome(which: readonly number[], lines: readonly SceneLine[], tolerance: number): Arrangement {
+function arrangeSome(
+  which: readonly number[],
+  lines: readonly Pick<SceneLine, 'look' | 'shape'>[],
+  tolerance: number,
+): Arrangement {
   const arrangement = arrange(
     which.map((i) => lines[i]!.shape),
     { tolerance, reach: (k) => reachOf(lines[which[k]!]!) },
@@ -89,7 +93,7 @@ function arrangeSome(which: readonly number[], lines: readonly SceneLine[], tole
 }
 
 /** What the file itself says of a line. */
-function nameOf({ label, look }: UnsortedLine): SceneLine['named'] {
+export function nameOf({ label, look }: Pick<UnsortedLine, 'label' | 'look'>): SceneLine['named'] {
   for (const name of [label, ...[...look.layers].reverse()]) {
     const role = name ? roleInName(name) : null
     if (role) return { role, name: name! }
@@ -98,7 +102,7 @@ function nameOf({ label, look }: UnsortedLine): SceneLine['named'] {
 }
 
 /** Names that take a line out of the structure: what is printed, drawn or only shown may cross anything. */
-const APART = new Set(['pen', 'print', 'skip'])
+export const OUT_OF_STRUCTURE: ReadonlySet<Role> = new Set<Role>(['pen', 'print', 'skip'])
 
 /**
  * The lines that edges and folds can be among. Fills without a stroke are ornaments where strokes close outlines, and
@@ -111,12 +115,22 @@ function structuralLines(
   gap: number,
 ): number[] {
   const structural = lines.flatMap((l, i) =>
-    frames.has(i) || apart.has(i) || (l.named && APART.has(l.named.role.role)) ? [] : [i],
+    frames.has(i) || apart.has(i) || (l.named && OUT_OF_STRUCTURE.has(l.named.role.role)) ? [] : [i],
   )
   const isFill = (i: number) => lines[i]!.look.stroke === null && lines[i]!.named?.role.role !== 'cut'
   const fills = structural.filter(isFill)
   const strokes = structural.filter((i) => !isFill(i))
   if (fills.length === 0 || strokes.length === 0) return structural
+  return strokesOutline(lines, strokes, fills, gap) ? strokes : structural
+}
+
+/** Whether what strokes close is large enough to be the outline around the fills. Lines are named by their positions. */
+export function strokesOutline(
+  lines: readonly Pick<SceneLine, 'look' | 'shape'>[],
+  strokes: readonly number[],
+  fills: readonly number[],
+  gap: number,
+): boolean {
   const largest = (boxes: readonly Box[]) =>
     boxes.reduce(
       (most, { minX, minY, maxX, maxY }) => Math.max(most, lengthOfVector(maxX - minX, maxY - minY)),
@@ -125,10 +139,10 @@ function structuralLines(
   const closed = (which: readonly number[]) =>
     which.flatMap((i) => (lines[i]!.shape.contour.closed ? [lines[i]!.shape.box] : []))
   const least = OUTLINES * largest(closed(fills))
-  const strokesOutline =
+  return (
     largest(closed(strokes)) >= least ||
     largest(arrangeSome(strokes, lines, gap).faces.map((f) => f.box)) >= least
-  return strokesOutline ? strokes : structural
+  )
 }
 
 /** What strokes close is the outline, and fills are not, where it is at least this share of the largest fill. */

@@ -35,6 +35,21 @@ describe('suggestRoles', () => {
     ])
   })
 
+  it('counts lines that close an outline, not the stretches that others part them into', () => {
+    const comb = Array.from({ length: 40 }, (_, k): [string, Look] => [
+      seg(12 + 2 * k, 10, 12 + 2 * k, 30),
+      RED,
+    ])
+    const sides: [string, Look][] = [
+      [seg(10, 10, 110, 10), BLACK],
+      [seg(110, 10, 110, 70), BLACK],
+      [seg(110, 70, 10, 70), BLACK],
+      [seg(10, 70, 10, 10), BLACK],
+    ]
+    expect(sort([...sides, ...comb])[0]!.why).toContain('4 lines close an outline together')
+    expect(sort([[rect(10, 10, 100, 60), BLACK], ...comb])[0]!.why).toContain('outline of a piece')
+  })
+
   it('is sure of folds that have a colour of their own, though they stop a little short', () => {
     const [, fold] = sort([
       [rect(10, 10, 100, 60), BLACK],

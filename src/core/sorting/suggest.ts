@@ -60,6 +60,35 @@ export function suggestRoles(
   }
 }
 
+/** The same for lines that lie on several planes: each plane is sorted by itself. */
+export function suggestInPlanes(
+  lines: readonly (UnsortedLine & { plane: string })[],
+  artwork: { width: number; height: number },
+  taught: Partial<Taught> = {},
+): Sorted {
+  const byPlane = new Map<string, number[]>()
+  lines.forEach(({ plane }, i) => {
+    const list = byPlane.get(plane)
+    if (list) list.push(i)
+    else byPlane.set(plane, [i])
+  })
+  if (byPlane.size < 2) return suggestRoles(lines, artwork, taught)
+  const parts: SortedPart[][] = lines.map(() => [])
+  let layersTell = false
+  for (const own of byPlane.values()) {
+    const sorted = suggestRoles(
+      own.map((i) => lines[i]!),
+      artwork,
+      taught,
+    )
+    own.forEach((i, k) => {
+      parts[i] = sorted.parts[k]!
+    })
+    layersTell ||= sorted.layersTell
+  }
+  return { parts, layersTell }
+}
+
 /** Judges every stretch. Thousands share the same few sets of facts, and share the judgement then. */
 function judgeAll(scene: Scene, facts: readonly Fact[][]): Suggestion[] {
   const numbers = new Map<string, number>()

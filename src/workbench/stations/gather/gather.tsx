@@ -26,6 +26,11 @@ const LAYS = [
   { value: 'centred', title: 'on the centre of the first, as a part of one picture' },
 ] as const
 
+const STACKED = [
+  { value: 'layers', title: 'layers of paper, a piece each' },
+  { value: 'openings', title: 'openings cut out of what lies beneath' },
+] as const
+
 /** The files of the project, at their true size. */
 export function Gather() {
   const sources = useProject((s) => s.project.sources)
@@ -68,15 +73,16 @@ export function Gather() {
 }
 
 /** How a source was read, as a person may change it. */
-const readingOf = ({ scale, pages, picture }: FileSource): Reading => ({
+const readingOf = ({ scale, pages, picture, stacked }: FileSource): Reading => ({
   mmPerUnit: scale.sure && (scale.choices.length > 0 || picture) ? scale.mmPerUnit : null,
   page: pages?.taken ?? null,
   trace: picture?.trace ?? null,
+  stacked: stacked?.sure ? stacked.as : null,
 })
 
 function SourceLeaf({ source }: { source: FileSource }) {
   const workbench = useWorkbench()
-  const { scale, artwork, findings, pages, picture } = source
+  const { scale, artwork, findings, pages, picture, stacked } = source
   const reread = (change: Partial<Reading>) =>
     workbench.ask((id, base) => api.reread(id, source.id, base, { ...readingOf(source), ...change }))
   return (
@@ -108,6 +114,17 @@ function SourceLeaf({ source }: { source: FileSource }) {
             onCommit={(page) => void reread({ page })}
           />
         </Row>
+      ) : null}
+      {stacked ? (
+        <Radios
+          label={
+            stacked.sure ? 'Fills lie on one another; they are' : 'Fills lie on one another. What are they?'
+          }
+          isAsked={!stacked.sure}
+          value={stacked.sure ? stacked.as : null}
+          choices={STACKED}
+          onChange={(as) => void reread({ stacked: as })}
+        />
       ) : null}
       {findings.map((f) => (
         <p key={f.rule} style={{ marginTop: 10, fontSize: 13.5 }}>

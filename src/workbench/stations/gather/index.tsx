@@ -1,4 +1,4 @@
-import { filesOf } from '@/core/document/sources'
+import { filesOf, questionsOf } from '@/core/document/sources'
 import { Drawing } from '../../board/drawing'
 import type { Station } from '../station'
 import { Gather } from './gather'
@@ -7,7 +7,7 @@ export const gather: Station = {
   name: 'gather',
   title: 'Gather',
   state: ({ sources }) => {
-    const open = filesOf(sources).filter((s) => !s.scale.sure).length
+    const open = filesOf(sources).reduce((sum, file) => sum + questionsOf(file), 0)
     return { open, done: open === 0 && Object.keys(sources).length > 0 }
   },
   panel: () => <Gather />,

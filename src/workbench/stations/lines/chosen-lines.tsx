@@ -1,5 +1,6 @@
 'use client'
 import { useEffect } from 'react'
+import { closeOpenings, layerOfItsOwn } from '@/core/binding/planes'
 import { makeEdit, setLines } from '@/core/document/edits'
 import { writePath } from '@/core/geometry/path'
 import { refit } from '@/core/geometry/refit'
@@ -89,6 +90,11 @@ export function ChosenLines() {
         >
           Release
         </QuietButton>
+        {closeOpenings(project, selection) ? (
+          <QuietButton onPress={() => void workbench.edit((p) => layerOfItsOwn(p, selection))}>
+            A layer of its own
+          </QuietButton>
+        ) : null}
         {curves.length > 0 ? (
           <QuietButton onPress={fit} aria-label="Fit curves in the place of short straight stretches">
             Fit curves

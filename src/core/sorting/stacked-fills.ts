@@ -1,0 +1,235 @@
+import type { Stacked } from '../document/sources'
+import { type Box, boxHolds, heightOf, uniteBoxes, widthOf } from '../geometry/measure'
+import { isInside, samplesOf } from '../geometry/polyline'
+import { intersect, type Region, regionArea, unite } from '../geometry/regions'
+import { type Shape, shapeOf } from '../geometry/shape'
+import { SpatialIndex } from '../geometry/spatial-index'
+import type { DrawnLine } from '../intake/drawing'
+import { findFrames } from './frames'
+import { findWriting } from './lettering'
+import { nameOf, OUT_OF_STRUCTURE, strokesOutline } from './scene'
+
+/** A filled shape as it was painted: the lines of one element, by their positions. */
+type Painted = {
+  lines: number[]
+  fill: string
+  /** its largest contour */
+  shape: Shape
+  box: Box
+  region: Region
+  area: number
+}
+
+/** How two painted shapes lie, the lower one first: what that says of the drawing. */
+type Verdict = 'layers' | 'perhaps layers' | 'perhaps openings' | 'nothing'
+
+/** Fills that lie on one another, and the level of paper that each line of the drawing belongs to. */
+export type Stack = Stacked & {
+  /** a number for each line, from 0 upwards: lines of one level and one fill share it */
+  planes: number[]
+}
+
+/** Paper that is smaller than this is not laid on paper, mm (common practice). */
+const LEAST = 3
+/** Fills that lie on one another by less than this share of the smaller one only touch. */
+const TOUCH = 0.02
+/** A share from which one shape lies wholly within the other. */
+const WHOLE = 0.98
+/** More shapes than this are a picture that was painted rather than layers that were planned: a person is asked. */
+const FEW = 40
+/** Beyond this number no fills are compared at all. */
+const MOST = 600
+
+/**
+ * Whether a drawing of fills is painted in layers: belly and beak on a body, a wing tucked under it, a mask on the same
+ * outline. What lies on another fill then is paper of its own and no opening, and the order of painting is that of the
+ * layers.
+ * @param lines in the order in which they were painted
+ * @param choice what a person decided of them, or null
+ * @returns null where no fill lies on another, or where strokes and not fills are the outlines
+ */
+export function findStack(
+  lines: readonly DrawnLine[],
+  artwork: { width: number; height: number },
+  gap: number,
+  choice: Stacked['as'] | null = null,
+): Stack | null {
+  if (lines.every((l) => l.look.fill === null)) return null
+  const scene = lines.map((l, i) => ({
+    ...l,
+    id: String(i),
+    shape: shapeOf(l.d),
+    family: JSON.stringify(l.look),
+    named: nameOf(l),
+  }))
+  const frames = findFrames(scene, artwork)
+  const apart = new Set([...frames.keys(), ...findWriting(scene).flat()])
+  const isPaint = (i: number) =>
+    lines[i]!.look.fill !== null &&
+    scene[i]!.shape.contour.closed &&
+    !apart.has(i) &&
+    !OUT_OF_STRUCTURE.has(scene[i]!.named?.role.role ?? 'cut')
+  const painted = paintedShapes(lines, scene, isPaint)
+  if (painted.length < 2 || painted.length > MOST) return null
+  const { beneath, verdicts } = compare(painted)
+  // An open line paints nothing, whatever fill it says it has.
+  const strokes = scene.flatMap((l, i) =>
+    !apart.has(i) && (l.look.fill === null || !l.shape.contour.closed) ? [i] : [],
+  )
+  const said = sum(verdicts, painted.length, hasFolds(scene, strokes))
+  if (!said) return null
+  const fills = painted.flatMap((p) => p.lines)
+  if (strokes.length > 0 && strokesOutline(scene, strokes, fills, gap)) return null
+  const as = choice ?? said.as
+  const stacked: Stacked = choice
+    ? { as, sure: true, why: 'Chosen by hand.' }
+    : { as, sure: said.sure, why: said.why }
+  return {
+    ...stacked,
+    planes: as === 'layers' ? planesOf(lines, scene, painted, beneath) : lines.map(() => 0),
+  }
+}
+
+/** The lines of each element with a fill, as one shape. What is too small to be paper is none. */
+function paintedShapes(
+  lines: readonly DrawnLine[],
+  scene: readonly { shape: Shape }[],
+  isPaint: (i: number) => boolean,
+): Painted[] {
+  const byElement = new Map<number, number[]>()
+  lines.forEach(({ element }, i) => {
+    if (!isPaint(i)) return
+    const list = byElement.get(element)
+    if (list) list.push(i)
+    else byElement.set(element, [i])
+  })
+  return [...byElement.values()].flatMap((own): Painted[] => {
+    const largest = own.reduce((a, b) => (scene[b]!.shape.area > scene[a]!.shape.area ? b : a))
+    const { shape } = scene[largest]!
+    if (Math.min(widthOf(shape.box), heightOf(shape.box)) < LEAST) return []
+    const { look, fillRule } = lines[largest]!
+    const rings = own.map((i) => scene[i]!.shape.polyline)
+    const box = uniteBoxes(own.map((i) => scene[i]!.shape.box))
+    const region = unite(rings, fillRule === 'evenodd' ? 'even-odd' : 'non-zero')
+    const area = regionArea(region)
+    return area > 0 ? [{ lines: own, fill: look.fill!, shape, box, region, area }] : []
+  })
+}
+
+/** For each shape those beneath it that it lies on, and what every such pair says. */
+function compare(painted: readonly Painted[]): { beneath: number[][]; verdicts: Verdict[] } {
+  const verdicts: Verdict[] = []
+  const index = new SpatialIndex(painted.map((p) => p.box))
+  const beneath = painted.map((upper, k) =>
+    index.meeting(upper.box).filter((j) => {
+      if (j >= k) return false
+      const lower = painted[j]!
+      const shared = regionArea(intersect(lower.region, upper.region))
+      if (shared <= TOUCH * Math.min(lower.area, upper.area)) return false
+      const verdict = judge(lower, upper, shared)
+      verdicts.push(verdict)
+      // The same shape painted twice is one piece drawn twice.
+      return !isTwice(lower, upper, shared)
+    }),
+  )
+  return { beneath, verdicts }
+}
+
+const isTwice = (lower: Painted, upper: Painted, shared: number): boolean =>
+  lower.fill === upper.fill && shared >= WHOLE * lower.area && shared >= WHOLE * upper.area
+
+function judge(lower: Painted, upper: Painted, shared: number): Verdict {
+  if (isTwice(lower, upper, shared)) return 'nothing'
+  // A mask: the same outline, but with other openings.
+  if (
+    boxHolds(lower.shape.box, upper.shape.box, 0.1) &&
+    boxHolds(upper.shape.box, lower.shape.box, 0.1) &&
+    Math.abs(lower.shape.area - upper.shape.area) <= (1 - WHOLE) * lower.shape.area &&
+    lower.lines.length !== upper.lines.length
+  )
+    return 'layers'
+  const isAlike = lower.fill === upper.fill
+  if (shared >= WHOLE * upper.area) {
+    if (isAlike) return 'nothing'
+    return isWhite(upper.fill) ? 'perhaps openings' : 'layers'
+  }
+  if (shared >= WHOLE * lower.area) return isAlike ? 'nothing' : 'perhaps layers'
+  return isAlike ? 'perhaps layers' : 'layers'
+}
+
+const isWhite = (fill: string): boolean => /^#f[c-f]f[c-f]f[c-f]$/i.test(fill)
+
+/** Whether long open lines are drawn on the fills, as the folds of a dieline are. */
+function hasFolds(scene: readonly { shape: Shape }[], strokes: readonly number[]): boolean {
+  const whole = uniteBoxes(scene.map((l) => l.shape.box))
+  const long = 0.3 * Math.min(widthOf(whole), heightOf(whole))
+  return strokes.some((i) => !scene[i]!.shape.contour.closed && scene[i]!.shape.length >= long)
+}
+
+/** What all pairs say together; null where they say nothing. */
+function sum(verdicts: readonly Verdict[], shapes: number, folds: boolean): Stacked | null {
+  const has = (verdict: Verdict) => verdicts.includes(verdict)
+  if (!has('layers') && !has('perhaps layers'))
+    return has('perhaps openings') && !folds
+      ? {
+          as: 'openings',
+          sure: false,
+          why: 'White shapes lie on a filled one: they may be openings in it, or layers of white paper on it.',
+        }
+      : null
+  const why = 'Filled shapes lie on one another'
+  if (folds)
+    return {
+      as: 'layers',
+      sure: false,
+      why: `${why}, but folds are drawn on them: they may be layers of paper, or openings in one.`,
+    }
+  if (shapes > FEW)
+    return {
+      as: 'layers',
+      sure: false,
+      why: `${why}, ${shapes} of them: they may be layers of paper, or openings in one.`,
+    }
+  return has('layers')
+    ? { as: 'layers', sure: true, why: `${why}, as layers of paper do.` }
+    : { as: 'layers', sure: false, why: `${why}: they may be layers of paper, or one piece drawn in parts.` }
+}
+
+/**
+ * The plane of each line. A shape lies one level above the highest that it lies on; shapes of one level and one fill
+ * may meet. Any other line belongs to the uppermost shape that was painted before it and holds most of it.
+ */
+function planesOf(
+  lines: readonly DrawnLine[],
+  scene: readonly { shape: Shape }[],
+  painted: readonly Painted[],
+  beneath: readonly number[][],
+): number[] {
+  const level: number[] = []
+  beneath.forEach((under, k) => {
+    level[k] = under.reduce((most, j) => Math.max(most, level[j]! + 1), 0)
+  })
+  const numbers = new Map<string, number>()
+  const planeOf = painted.map(({ fill }, k) => {
+    const key = `${level[k]} ${fill}`
+    const known = numbers.get(key) ?? numbers.size
+    numbers.set(key, known)
+    return known
+  })
+  const own = new Map(painted.flatMap((p, k) => p.lines.map((i) => [i, k] as const)))
+  const index = new SpatialIndex(painted.map((p) => p.box))
+  return lines.map((_, i) => {
+    const self = own.get(i)
+    if (self !== undefined) return planeOf[self]!
+    const { polyline, box } = scene[i]!.shape
+    const asked = samplesOf(polyline)
+    const holders = index.meeting(box).filter((k) => {
+      const { region, lines: of } = painted[k]!
+      if (of[0]! > i) return false
+      const within = asked.filter((p) => region.filter((ring) => isInside(p, ring)).length % 2 === 1)
+      return within.length * 2 > asked.length
+    })
+    const top = holders.reduce((most, k) => (most < 0 || k > most ? k : most), -1)
+    return top < 0 ? 0 : planeOf[top]!
+  })
+}
