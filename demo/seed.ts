@@ -9,10 +9,9 @@ import { USUAL_PRINT } from '../src/core/document/print'
 import { emptyProject, type Project } from '../src/core/document/project'
 import { PLAIN_READING, type Reading } from '../src/core/document/sources'
 import { readDrawing } from '../src/core/intake/formats'
-import { shapeOfPiece } from '../src/core/pieces/piece-shape'
+import { fillSheet } from '../src/core/sheets/fill'
 import { packSheets } from '../src/core/sheets/pack'
-import { fillGrid, repeat } from '../src/core/sheets/repeat'
-import { usableArea } from '../src/core/sheets/usable-area'
+import { placed } from '../src/core/sheets/repeat'
 import { closeDatabase } from '../src/server/database'
 import { cutters } from '../src/server/library/cutters'
 import { papers } from '../src/server/library/papers'
@@ -132,13 +131,11 @@ function fillWithTags(project: Project, papers: readonly Paper[]): Project {
   const paper = a4Of(papers)
   const [tag] = Object.values(project.pieces)
   const { layout } = project
-  const area = usableArea(paper, project)
-  const { size } = shapeOfPiece(project, tag!)
-  const grid = fillGrid(size, area, layout.spacing)
-  const named = renamed(project, ['Price tag'], { paper: paper.id, copies: grid.count })
-  const placements = repeat(tag!.id, size, grid, { x: area.minX, y: area.minY }, layout.spacing)
-  const sheet = { id: 'sheet-1', paper: paper.id, width: paper.width, height: paper.height, placements }
-  return { ...named, layout: { ...layout, sheets: [sheet] } }
+  const sheet = { id: 'sheet-1', paper: paper.id, width: paper.width, height: paper.height }
+  const empty = { ...project, layout: { ...layout, sheets: [{ ...sheet, placements: [] }] } }
+  const { laid } = fillSheet(empty, sheet.id, tag!.id)!
+  const named = renamed(project, ['Price tag'], { paper: paper.id, copies: laid.length })
+  return { ...named, layout: { ...layout, sheets: [{ ...sheet, placements: placed(tag!.id, laid) }] } }
 }
 
 /** What is done with some of the drawings before anyone sees them. */

@@ -9,6 +9,7 @@ import type { Project } from '../core/document/project'
 import { shapeOf } from '../core/geometry/shape'
 import { inspect } from '../core/inspection'
 import { settle } from '../core/making/settle'
+import { type Filling, fillSheet } from '../core/sheets/fill'
 import { layEdit, layOut } from '../core/sheets/lay-out'
 import { type Laying, type NestOptions, nestSheets } from '../core/sheets/nest'
 import { sheetTroubles, type Trouble } from '../core/sheets/troubles'
@@ -105,6 +106,10 @@ export const computer = {
   },
   stopNesting(): void {
     nesting += 1
+  },
+  /** How often a piece fits on a sheet; null where either is gone. */
+  fill(sheet: string, piece: string): Filling | null {
+    return fillSheet(open(), sheet, piece)
   },
   /** The passes of a sheet and when each happens; null for a sheet that is gone. */
   plan(sheet: string, papers: Paper[], cutter: Cutter | null): PlannedSheet | null {

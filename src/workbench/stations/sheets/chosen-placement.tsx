@@ -20,12 +20,8 @@ import { uniteBoxes } from '@/core/geometry/measure'
 import { shapeOfPiece } from '@/core/pieces/piece-shape'
 import { SIDES } from '@/core/sheets/align'
 import { laidBox } from '@/core/sheets/place'
-import { fillGrid, otherSizes } from '@/core/sheets/repeat'
-import { turnsByQuarters } from '@/core/sheets/stock'
-import { usableArea } from '@/core/sheets/usable-area'
-import { lengthWords, rulerDown } from '@/core/units/length'
 import { IconButton, QuietButton } from '@/kit/button'
-import { LengthField, NumberEntry } from '@/kit/field'
+import { LengthField } from '@/kit/field'
 import { MenuButton } from '@/kit/menu'
 import { type Choice, Select } from '@/kit/select'
 import { Muted, Pairs, Row, Section } from '@/kit/surface'
@@ -39,9 +35,9 @@ import {
   movePlacements,
   moveToSheet,
   nameOfChosen,
-  repeatOnSheet,
   turnPlacements,
 } from './layout-edits'
+import { RepeatPanel } from './repeat-panel'
 
 const ALIGN_ICONS = {
   left: AlignStartVertical,
@@ -174,75 +170,7 @@ export function ChosenPlacement({ sheet, chosen }: Props) {
           </IconButton>
         </Row>
       </Section>
-      {pieces.length === 1 ? <Repeat sheet={sheet} piece={piece.id} /> : null}
+      {pieces.length === 1 ? <RepeatPanel sheet={sheet} piece={piece} /> : null}
     </>
-  )
-}
-
-/** How often the piece fits on its sheet, and what another size would give. */
-function Repeat({ sheet, piece: id }: { sheet: Sheet; piece: string }) {
-  const workbench = useWorkbench()
-  const project = useProject((s) => s.project)
-  const piece = project.pieces[id]!
-  const { layout, unit } = project
-  const area = usableArea(sheet, project)
-  const { size } = shapeOfPiece(project, piece)
-  const turns = turnsByQuarters(piece)
-  const grid = fillGrid(size, area, layout.spacing, turns)
-  const { largest, more } = otherSizes(size, area, layout.spacing, turns)
-  const here = sheet.placements.filter((p) => p.piece === id)
-  const columns = new Set(here.map((p) => p.x)).size || 1
-  const rows = new Set(here.map((p) => p.y)).size || 1
-  const lay = (across: number, down: number, turned: boolean) => {
-    repeatOnSheet(workbench, sheet.id, id, { across, down, turned })
-    workbench.choosePlacements([])
-  }
-  const percent = (scale: number) => `${Math.abs(Math.round((scale - 1) * 1000) / 10)} %`
-  return (
-    <Section data-testid="repeat">
-      <h2>Repeat</h2>
-      <p style={{ fontSize: 13.5, marginBottom: 8 }}>
-        {grid.count === 0 ? (
-          'It does not fit this sheet once.'
-        ) : (
-          <>
-            <b>
-              {grid.count} fit: {grid.across} × {grid.down}
-            </b>
-            {grid.turned ? ', turned' : ''}, {lengthWords(rulerDown(grid.spareX, unit), unit)} to spare across
-            and {lengthWords(rulerDown(grid.spareY, unit), unit)} down.
-            {largest && largest.scale > 1 ? ` As many fit up to ${percent(largest.scale)} larger.` : ''}
-            {more ? ` ${more.count} would fit at ${percent(more.scale)} smaller.` : ''}
-          </>
-        )}
-      </p>
-      <Pairs>
-        <NumberEntry
-          label="Across"
-          value={columns}
-          min={1}
-          max={100}
-          whole
-          onCommit={(n) => lay(n, rows, false)}
-        />
-        <NumberEntry
-          label="Down"
-          value={rows}
-          min={1}
-          max={100}
-          whole
-          onCommit={(n) => lay(columns, n, false)}
-        />
-      </Pairs>
-      <Row style={{ marginTop: 10 }}>
-        <QuietButton isDisabled={grid.count === 0} onPress={() => lay(grid.across, grid.down, grid.turned)}>
-          Fill the sheet with {grid.count}
-        </QuietButton>
-      </Row>
-      <Muted style={{ marginTop: 6 }}>
-        {lengthWords(layout.spacing, unit)} between them; other pieces on this sheet move to a sheet of their
-        own.
-      </Muted>
-    </Section>
   )
 }

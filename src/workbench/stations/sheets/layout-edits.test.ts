@@ -3,7 +3,9 @@ import type { Placement } from '@/core/document/layout'
 import { emptyProject, type Project, projectSchema } from '@/core/document/project'
 import { addMaking } from '@/core/making/make'
 import { settled } from '@/core/making/settle'
+import { shapeOfPiece } from '@/core/pieces/piece-shape'
 import { laidOn } from '@/core/sheets/place'
+import { repeat } from '@/core/sheets/repeat'
 import { usableArea } from '@/core/sheets/usable-area'
 import type { Workbench } from '../../store/project-store'
 import {
@@ -125,7 +127,8 @@ it('spaces three out so that the gaps between them are the same, the outer two s
 
 it('repeats one piece on a sheet of its own, and loses nothing of what lay beside it', () => {
   const { workbench, project, pieces } = bench()
-  repeatOnSheet(workbench, 'one', pieces.b, { across: 3, down: 4, turned: false })
+  const { size } = shapeOfPiece(project(), project().pieces[pieces.b]!)
+  repeatOnSheet(workbench, 'one', pieces.b, repeat(size, { across: 3, down: 4 }, { x: 5, y: 5 }, 2))
   const { sheets } = project().layout
   expect(project().pieces[pieces.b]!.copies).toBe(12)
   const [first] = sheets

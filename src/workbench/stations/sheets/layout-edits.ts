@@ -3,10 +3,10 @@ import type { Layout, Placement } from '@/core/document/layout'
 import type { Paper } from '@/core/document/paper'
 import type { Project } from '@/core/document/project'
 import { type Box, uniteBoxes } from '@/core/geometry/measure'
-import { shapeOfPiece } from '@/core/pieces/piece-shape'
 import { alignAll, distribute, type Side } from '@/core/sheets/align'
+import type { LaidShape } from '@/core/sheets/fill-rows'
 import { laidOn } from '@/core/sheets/place'
-import { type Grid, repeat } from '@/core/sheets/repeat'
+import { placed } from '@/core/sheets/repeat'
 import { usableArea } from '@/core/sheets/usable-area'
 import { count } from '@/core/units/count'
 import { formatSize } from '@/core/units/length'
@@ -102,33 +102,29 @@ export function moveToSheet(workbench: Workbench, chosen: Chosen, to: string): v
   )
 }
 
-/** Lays copies of one piece in rows on a sheet of their own; what else lay there stays together on another sheet. */
+/** A piece has at most so many copies. */
+const MOST_COPIES = 500
+
+/** Lays copies of one piece on a sheet of their own, as it is told; what else lay there stays together on another sheet. */
 export function repeatOnSheet(
   workbench: Workbench,
   sheetId: string,
   pieceId: string,
-  grid: Pick<Grid, 'across' | 'down' | 'turned'>,
+  laid: readonly LaidShape[],
 ): void {
   void workbench.edit((project) => {
     const piece = project.pieces[pieceId]
-    const copies = grid.across * grid.down
+    const copies = Math.min(MOST_COPIES, laid.length)
     return makeEdit(project, `Repeat “${piece?.name}” ${copies} times`, (draft) => {
       const { layout } = draft
       const sheet = layout.sheets.find((s) => s.id === sheetId)
       const found = draft.pieces[pieceId]
       if (!sheet || !found || !piece) return
-      const area = usableArea(sheet, draft)
       const others = sheet.placements.filter((p) => p.piece !== pieceId)
       for (const s of layout.sheets) s.placements = s.placements.filter((p) => p.piece !== pieceId)
       layout.unplaced = layout.unplaced.filter((u) => u.piece !== pieceId)
-      found.copies = Math.min(500, copies)
-      sheet.placements = repeat(
-        pieceId,
-        shapeOfPiece(project, piece).size,
-        grid,
-        { x: area.minX, y: area.minY },
-        layout.spacing,
-      ).slice(0, 500)
+      found.copies = copies
+      sheet.placements = placed(pieceId, laid.slice(0, copies))
       if (others.length > 0) layout.sheets.push({ ...sheet, id: freshId(layout), placements: others })
       layout.sheets = layout.sheets.filter((s) => s.placements.length > 0)
     })

@@ -1,0 +1,110 @@
+'use client'
+import { useEffect, useState } from 'react'
+import type { Sheet } from '@/core/document/layout'
+import type { Piece } from '@/core/document/pieces'
+import { shapeOfPiece } from '@/core/pieces/piece-shape'
+import type { Filling } from '@/core/sheets/fill'
+import type { LaidShape } from '@/core/sheets/fill-rows'
+import { gridOf, repeat } from '@/core/sheets/repeat'
+import { areaBetweenMarks } from '@/core/sheets/usable-area'
+import { lengthWords, rulerDown, type Unit } from '@/core/units/length'
+import { QuietButton } from '@/kit/button'
+import { NumberEntry } from '@/kit/field'
+import { Muted, Pairs, Row, Section } from '@/kit/surface'
+import { useProject, useWorkbench } from '../../store/context'
+import { repeatOnSheet } from './layout-edits'
+
+/** How often the piece fits on its sheet, and what another size would give. */
+export function RepeatPanel({ sheet, piece }: { sheet: Sheet; piece: Piece }) {
+  const workbench = useWorkbench()
+  const project = useProject((s) => s.project)
+  const filling = useFilling(sheet.id, piece.id)
+  const { layout, unit } = project
+  const grid = gridOf(sheet.placements.filter((p) => p.piece === piece.id)) ?? { across: 1, down: 1 }
+  const lay = (laid: readonly LaidShape[]) => {
+    repeatOnSheet(workbench, sheet.id, piece.id, laid)
+    workbench.choosePlacements([])
+  }
+  const layGrid = (across: number, down: number) => {
+    const { minX: x, minY: y } = areaBetweenMarks(sheet, project)
+    lay(repeat(shapeOfPiece(project, piece).size, { across, down }, { x, y }, layout.spacing))
+  }
+  return (
+    <Section data-testid="repeat">
+      <h2>Repeat</h2>
+      <p style={{ fontSize: 13.5, marginBottom: 8 }}>
+        {filling ? <HowMany filling={filling} unit={unit} /> : 'Counting …'}
+      </p>
+      <Pairs>
+        <NumberEntry
+          label="Across"
+          value={grid.across}
+          min={1}
+          max={100}
+          whole
+          onCommit={(n) => layGrid(n, grid.down)}
+        />
+        <NumberEntry
+          label="Down"
+          value={grid.down}
+          min={1}
+          max={100}
+          whole
+          onCommit={(n) => layGrid(grid.across, n)}
+        />
+      </Pairs>
+      {filling && !filling.lies && filling.laid.length > 0 ? (
+        <Row style={{ marginTop: 10 }}>
+          <QuietButton onPress={() => lay(filling.laid)}>
+            Fill the sheet with {filling.laid.length}
+          </QuietButton>
+        </Row>
+      ) : null}
+      <Muted style={{ marginTop: 6 }}>
+        {lengthWords(layout.spacing, unit)} between them; other pieces on this sheet move to a sheet of their
+        own.
+      </Muted>
+    </Section>
+  )
+}
+
+function HowMany({ filling: { laid, lies, spare, largest, more }, unit }: { filling: Filling; unit: Unit }) {
+  if (laid.length === 0) return 'It does not fit this sheet once.'
+  const grid = gridOf(laid)
+  const words = (mm: number) => lengthWords(rulerDown(mm, unit), unit)
+  const percent = (scale: number) => `${Math.abs(Math.round((scale - 1) * 1000) / 10)} %`
+  return (
+    <>
+      <b>
+        {laid.length} fit{grid ? `: ${grid.across} × ${grid.down}` : ''}
+      </b>
+      {lies ? ', as they lie here.' : laid.some((l) => l.rotation !== 0) ? ', turned.' : '.'} To the edges of
+      the paper {words(spare.paper.across)} across and {words(spare.paper.down)} down are to spare; to what
+      margins leave, {words(spare.area.across)} and {words(spare.area.down)}.
+      {largest ? ` As many fit up to ${percent(largest)} larger.` : ''}
+      {more ? ` ${more.count} would fit at ${percent(more.scale)} smaller.` : ''}
+    </>
+  )
+}
+
+/** Counted in the worker, anew after every change; what was counted for another piece is not shown. */
+function useFilling(sheet: string, piece: string): Filling | null {
+  const workbench = useWorkbench()
+  const project = useProject((s) => s.project)
+  const [found, setFound] = useState<{ key: string; filling: Filling | null } | null>(null)
+  const key = `${sheet} ${piece}`
+  // biome-ignore lint/correctness/useExhaustiveDependencies: every state of the project is counted anew
+  useEffect(() => {
+    let isCurrent = true
+    void workbench.computer.fill(sheet, piece).then(
+      (filling) => {
+        if (isCurrent) setFound({ key, filling })
+      },
+      (error: Error) => workbench.say({ message: error.message, tone: 'alarm' }),
+    )
+    return () => {
+      isCurrent = false
+    }
+  }, [workbench, project, sheet, piece])
+  return found?.key === key ? found.filling : null
+}
