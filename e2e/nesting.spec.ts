@@ -63,7 +63,7 @@ test('a sheet is filled with one piece, and the rest is kept as a leftover', asy
   await page.getByRole('button', { name: /^Piece 4/ }).focus()
   const repeat = page.getByTestId('repeat')
   await expect(repeat).toContainText('20 fit: 5 × 4')
-  await expect(repeat).toContainText('mm to spare across')
+  await expect(repeat).toContainText(/To the edges of the paper .* to what margins leave, /)
   await expect(repeat).toContainText('would fit at')
   await repeat.getByRole('button', { name: 'Fill the sheet with 20' }).click()
   await expect(page.getByTestId('placed')).toHaveCount(20)
@@ -75,8 +75,13 @@ test('a sheet is filled with one piece, and the rest is kept as a leftover', asy
   await page.getByTestId('repeat').getByLabel('Down').fill('2')
   await page.keyboard.press('Enter')
   await expect(page.getByTestId('placed')).toHaveCount(10)
+  // There is a leftover only once the sheet was cut, and only once.
+  await expect(page.getByRole('button', { name: 'Keep the rest' })).toHaveCount(0)
+  await page.getByRole('button', { name: 'It was cut', exact: true }).click()
   await page.getByRole('button', { name: 'Keep the rest' }).click()
   await expect(page.getByText(/A leftover of 304\.8 × [\d.]+ mm of “Oolong card” is kept/)).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Keep the rest' })).toHaveCount(0)
+  await page.getByRole('button', { name: 'It was not cut', exact: true }).click()
   await saved(page)
 
   // Aligned and spaced out by the true sizes.

@@ -34,6 +34,8 @@ export const jobStateSchema = z.object({
   register: z.string().nullable(),
   /** sheets that are to be run after this one, in order */
   queue: z.array(id),
+  /** whether all of the sheet is run, not one pass alone or a test cut */
+  whole: z.boolean(),
 })
 /** How a sheet fares on a cutter. */
 export type JobState = z.infer<typeof jobStateSchema>
@@ -89,6 +91,10 @@ export type JobPart = z.infer<typeof jobPartSchema>
 
 /** Whether a job still needs the cutter. */
 export const isActive = ({ status }: Pick<JobState, 'status'>): boolean => JOB_TRANSITIONS[status] !== ENDED
+
+/** Whether a job has cut its sheet wholly. */
+export const hasCut = ({ status, whole }: Pick<JobState, 'status' | 'whole'>): boolean =>
+  whole && (status === 'unload' || status === 'done')
 
 /** Whether the cutter is in the midst of a job: a sheet that only waits to be taken out can be run once more. */
 export const isBusy = (state: Pick<JobState, 'status'>): boolean =>

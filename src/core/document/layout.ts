@@ -28,6 +28,19 @@ export const sheetSchema = z.strictObject({
   width: mm.positive(),
   height: mm.positive(),
   placements: z.array(placementSchema),
+  /** what is known of its being cut */
+  cut: z
+    .strictObject({
+      /** the job that cut it, or that it was said by hand */
+      job: id,
+      /** false where it was said afterwards that it was not cut */
+      done: z.boolean(),
+      /** whether a leftover was used up for it */
+      leftover: z.boolean(),
+      /** whether its rest was taken into the library */
+      restKept: z.boolean(),
+    })
+    .optional(),
 })
 /** One piece of paper on the mat, with what is laid on it. */
 export type Sheet = z.infer<typeof sheetSchema>
@@ -48,6 +61,8 @@ export const layoutSchema = z.strictObject({
   sheetMargin: mm.min(0).max(100),
   /** least distance between two pieces, mm */
   spacing: mm.min(0).max(100),
+  /** whether leftovers are used before fresh sheets (so where nothing is said), or not at all */
+  leftovers: z.enum(['first', 'never']).optional(),
   sheets: z.array(sheetSchema).max(500),
   unplaced: z.array(
     z.strictObject({ piece: id, copies: z.number().int().positive(), why: z.string().max(400) }),

@@ -5,6 +5,7 @@ import type { Project } from '../document/project'
 import { type Kind, type Nesting, type NestProblem, nest, type Stock } from '../nesting'
 import type { PieceShape } from '../pieces/piece-shape'
 import { keepOuts } from '../printing/marks'
+import { wasCut } from './cut-sheet'
 import { packSheets } from './pack'
 import { laidOn } from './place'
 import { misfit, piecesByPaper, type StockSheet, stockOf, turnsByQuarters } from './stock'
@@ -35,11 +36,13 @@ export function* nestSheets(
   papers: readonly Paper[],
   { seed, shape }: NestOptions,
 ): Generator<Laying | null> {
+  // What was cut stays as it is, whatever is laid out anew.
+  const cut = project.layout.sheets.filter(wasCut)
   const jobs = [...piecesByPaper(project, papers)].map(([paper, shapes], i) =>
     jobOf(project, paper, shapes, { seed: seed + i, shape }),
   )
   const laying = (): Laying => {
-    const sheets = jobs.flatMap((job) => job.sheets())
+    const sheets = [...cut, ...jobs.flatMap((job) => job.sheets())]
     return { sheets: withIds(sheets), unplaced: jobs.flatMap((job) => job.unplaced()) }
   }
   let running = jobs
@@ -89,10 +92,14 @@ type Job = {
 function jobOf(project: Project, paper: Paper, shapes: readonly PieceShape[], options: NestOptions): Job {
   const { layout } = project
   const held = layout.sheets.flatMap((sheet) => {
-    const locked = sheet.paper === paper.id ? sheet.placements.filter((p) => p.locked) : []
+    const isOpen = sheet.paper === paper.id && !wasCut(sheet)
+    const locked = isOpen ? sheet.placements.filter((p) => p.locked) : []
     return locked.length > 0 ? [{ sheet, locked }] : []
   })
-  const isHeld = new Set(held.flatMap((h) => h.locked.map((p) => `${p.piece} ${p.copy}`)))
+  const cut = layout.sheets.filter(wasCut).flatMap((s) => s.placements)
+  const isHeld = new Set(
+    [...held.flatMap((h) => h.locked), ...cut].map(({ piece, copy }) => `${piece} ${copy}`),
+  )
   const items: { piece: Piece; copy: number; kind: number }[] = []
   const kinds = shapes.map((shape, kind): Kind => {
     const { piece } = shape
@@ -129,7 +136,7 @@ function jobOf(project: Project, paper: Paper, shapes: readonly PieceShape[], op
     ),
     spacing: layout.spacing,
   }
-  const start = held.length === 0 ? packed(project, paper, shapes, stocks, items) : null
+  const start = held.length === 0 && cut.length === 0 ? packed(project, paper, shapes, stocks, items) : null
   const job: Job = {
     // Boxes know nothing of what lies there already.
     search: nest(problem, options.seed, { shape: held.length > 0 ? 'true' : options.shape, start }),
@@ -205,15 +212,4 @@ function packed(
     }),
   }))
   return { sheets: nested, left: items.flatMap((_, i) => (laid.has(i) ? [] : [i])) }
-}
-
-/** The largest rectangle of a sheet that nothing lies on: below or beside all that does. */
-export function offcutOf(project: Project, sheet: Sheet): { width: number; height: number } {
-  const boxes = laidOn(project, sheet).map((laid) => laid.box)
-  const right = Math.max(0, ...boxes.map((b) => b.maxX))
-  const bottom = Math.max(0, ...boxes.map((b) => b.maxY))
-  const { spacing } = project.layout
-  const beside = { width: Math.max(0, sheet.width - right - spacing), height: sheet.height }
-  const below = { width: sheet.width, height: Math.max(0, sheet.height - bottom - spacing) }
-  return beside.width * beside.height >= below.width * below.height ? beside : below
 }

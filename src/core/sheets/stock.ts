@@ -14,7 +14,8 @@ export function stockOf(
   paper: Pick<Paper, 'width' | 'height' | 'leftovers'>,
   setting: Setting,
 ): StockSheet[] {
-  const leftovers = [...(paper.leftovers ?? [])].sort((a, b) => a.width * a.height - b.width * b.height)
+  const atHand = setting.layout.leftovers === 'never' ? [] : (paper.leftovers ?? [])
+  const leftovers = [...atHand].sort((a, b) => a.width * a.height - b.width * b.height)
   return [...leftovers, { width: paper.width, height: paper.height, count: null }].map((sheet) => ({
     ...sheet,
     area: usableArea(sheet, setting),

@@ -8,6 +8,7 @@ import { spentPieces } from '../pieces/spent'
 import { count } from '../units/count'
 import { formatSize } from '../units/length'
 import { checkSheet, type SheetCheck } from './check'
+import { wasCut } from './cut-sheet'
 
 /** Something that is wrong with what is laid out, and where it is put right. */
 export type Trouble = {
@@ -121,7 +122,7 @@ export function troublesOn(project: Laid, sheet: Sheet, number: number, { papers
     found.push(
       trouble('size', 'warning', `The paper of sheet ${number} is no longer in the library. Lay out again.`),
     )
-  else if (![paper, ...(paper.leftovers ?? [])].some(isOf))
+  else if (!wasCut(sheet) && ![paper, ...(paper.leftovers ?? [])].some(isOf))
     found.push(
       trouble(
         'size',

@@ -87,6 +87,7 @@ export type Bench = {
  * Sends a sheet to the stand-in cutter: it waits for the sheet to be loaded, parses the very file that would be saved,
  * in the cutter's language, and runs it in accelerated time. A sheet that is still in the machine is run at once.
  * @param queue sheets that are to be run after it
+ * @param whole whether the plan is that of the whole sheet
  * @throws Problem if the machine is busy, cannot reach all of it, or does not understand it
  */
 export async function startJob(
@@ -95,6 +96,7 @@ export async function startJob(
   title: string,
   bench: Bench,
   queue: readonly string[] = [],
+  whole = true,
 ): Promise<JobView> {
   const { live, isStarting } = cutter()
   if (isStarting) throw new Problem(409, 'The stand-in cutter is being sent a sheet. Wait a moment.')
@@ -124,6 +126,7 @@ export async function startJob(
     register: wordsOf(scanned),
     // A pass that is run again in between leaves what comes after as it was.
     queue: stillIn && queue.length === 0 ? live.state.queue : [...queue],
+    whole,
   }
   cutter().isStarting = true
   const row = await keep({
@@ -328,7 +331,7 @@ export async function viewJob(id: string): Promise<JobView> {
 
 function fromRow(row: JobRow): JobView {
   const kept = JSON.parse(row.state) as JobState & { drawn: number[][] }
-  const { drawn, ...state } = { ...kept, queue: kept.queue ?? [] }
+  const { drawn, ...state } = { ...kept, queue: kept.queue ?? [], whole: kept.whole ?? false }
   if (state.status === 'unload') state.status = 'done'
   if (isActive(state)) {
     state.status = 'interrupted'

@@ -5,16 +5,20 @@ import type { Unit } from '@/core/units/length'
 import { IconButton, QuietButton } from '@/kit/button'
 import { LengthField, NumberEntry } from '@/kit/field'
 import { Muted, Row } from '@/kit/surface'
+import { SheetPart } from '../../board/sheet-part'
 
 type Leftover = NonNullable<PaperFields['leftovers']>[number]
 type Props = {
+  /** a fresh sheet of the paper, and its colour */
+  sheet: { width: number; height: number }
+  colour: string
   leftovers: readonly Leftover[]
   unit: Unit
   onChange: (leftovers: Leftover[]) => void
 }
 
 /** Further sheets of a paper at hand: they are used up before fresh ones. */
-export function Leftovers({ leftovers, unit, onChange }: Props) {
+export function Leftovers({ sheet, colour, leftovers, unit, onChange }: Props) {
   const change = (at: number, some: Partial<Leftover>) =>
     onChange(leftovers.map((l, i) => (i === at ? { ...l, ...some } : l)))
   return (
@@ -32,6 +36,7 @@ export function Leftovers({ leftovers, unit, onChange }: Props) {
       {leftovers.map((leftover, i) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: a leftover is known by its place in the list
         <Row key={i} style={{ flexWrap: 'nowrap', marginTop: 8 }} data-testid="leftover">
+          <SheetPart sheet={sheet} part={leftover} colour={colour} />
           <LengthField
             label={`Leftover ${i + 1}, width`}
             hideLabel

@@ -128,6 +128,8 @@ function Fields({ fields, set }: FieldsProps) {
         </Colour>
       </EntryGrid>
       <Leftovers
+        sheet={fields}
+        colour={fields.colour}
         leftovers={fields.leftovers ?? []}
         unit={unit}
         onChange={(leftovers) => set({ leftovers })}

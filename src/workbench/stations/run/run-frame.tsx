@@ -1,10 +1,12 @@
 'use client'
-import { createContext, type ReactNode, useContext, useMemo } from 'react'
+import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef } from 'react'
+import { hasCut } from '@/contract/jobs'
 import { begunWith, type PlannedSheet } from '@/core/cutting/planned-sheet'
 import type { RunSummary } from '@/core/cutting/summary'
 import { PLAIN_CUTTER } from '@/core/document/cutter'
 import type { Sheet } from '@/core/document/layout'
 import { useProject, useWorkbench } from '../../store/context'
+import { sheetWasCut } from '../cut-sheets'
 import { useLayoutShown } from '../sheets/nesting-frame'
 import { type JobHandle, useJob } from './use-job'
 import { usePlan } from './use-plan'
@@ -34,7 +36,22 @@ export function RunFrame({ children }: { children: ReactNode }) {
     [plan, before, cutter],
   )
   const job = useJob(id, sheet?.id ?? null, workbench.lookAtSheet)
+  useMarkCut(sheet, job)
   return <RunContext.Provider value={{ sheet, planned, job, summary }}>{children}</RunContext.Provider>
+}
+
+/** A sheet that a job has cut is marked so, once: what is undone afterwards stays undone. */
+function useMarkCut(sheet: Sheet | undefined, { id, state }: JobHandle): void {
+  const workbench = useWorkbench()
+  const marked = useRef(new Set<string>())
+  const isCut = state !== null && hasCut(state)
+  useEffect(() => {
+    if (!sheet || !id || !isCut || sheet.cut?.job === id || marked.current.has(id)) return
+    marked.current.add(id)
+    sheetWasCut(workbench, sheet, id).catch((error: Error) =>
+      workbench.say({ message: error.message, tone: 'alarm' }),
+    )
+  }, [workbench, sheet, id, isCut])
 }
 
 export function useRunShown(): Shown {

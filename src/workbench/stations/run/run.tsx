@@ -12,6 +12,7 @@ import { Muted, Row, Section, Tag } from '@/kit/surface'
 import { RoleSample } from '../../board/line-sample'
 import { ROLE_NAMES } from '../../role-names'
 import { useProject, useWorkbench } from '../../store/context'
+import { RestOfSheet } from '../rest-of-sheet'
 import { BeforeSending, useBeforeSending } from './before-sending'
 import { CutterChoice } from './cutter-choice'
 import { CutterPanel } from './cutter-panel'
@@ -95,6 +96,7 @@ export function Run() {
           saved={saved}
           printed={Boolean(print?.marks)}
         />
+        <RestOfSheet sheet={sheet} />
       </Section>
       <Section>
         <Row style={{ justifyContent: 'space-between' }}>

@@ -4,6 +4,8 @@ import { type JobCommand, type JobPart, type JobState, type JobView, jobStateSch
 import { api, listen } from '../../store/api'
 
 export type JobHandle = {
+  /** of the job; null where the sheet had none */
+  id: string | null
   state: JobState | null
   /** what the machine really drew, flat points in sheet mm */
   drawn: number[][]
@@ -56,6 +58,7 @@ export function useJob(project: string, sheet: string | null, onSheet: (sheet: s
   }, [])
 
   return {
+    id: id ?? null,
     state: job?.state ?? null,
     drawn: job?.drawn ?? [],
     problem,

@@ -3,6 +3,7 @@ import { ListOrdered } from 'lucide-react'
 import { useMemo } from 'react'
 import { isActive } from '@/contract/jobs'
 import type { RunSummary } from '@/core/cutting/summary'
+import { wasCut } from '@/core/sheets/cut-sheet'
 import { clock } from '@/core/units/clock'
 import { count } from '@/core/units/count'
 import { QuietButton } from '@/kit/button'
@@ -27,6 +28,8 @@ export function WholeJob({ job, canSend }: { job: JobHandle; canSend: boolean })
   )
   if (!summary || !times || !used) return null
   const { sheets, order, total, totalDashed, stops } = summary
+  const left = order.map((i) => layout.sheets[i]!).filter((s) => s && !wasCut(s))
+  const all = left.length === 0 || left.length === sheets.length
   const solid = !run.dashedScores && Math.abs(totalDashed - total) > 1
   return (
     <Section data-testid="whole-job">
@@ -42,11 +45,12 @@ export function WholeJob({ job, canSend }: { job: JobHandle; canSend: boolean })
           <QuietButton
             isDisabled={!canSend || (job.state !== null && isActive(job.state))}
             onPress={() => {
-              const [first, ...queue] = order.map((i) => layout.sheets[i]!.id)
+              const [first, ...queue] = (all ? order.map((i) => layout.sheets[i]!) : left).map((s) => s.id)
               if (first) job.sendOther(first, { queue })
             }}
           >
-            <ListOrdered size={15} /> Run all sheets in this order
+            <ListOrdered size={15} />{' '}
+            {all ? 'Run all sheets in this order' : `Run the ${count(left.length, 'sheet')} not cut yet`}
           </QuietButton>
         </Row>
       ) : null}

@@ -1,6 +1,5 @@
 import { makeEdit } from '@/core/document/edits'
 import type { Layout, Placement } from '@/core/document/layout'
-import type { Paper } from '@/core/document/paper'
 import type { Project } from '@/core/document/project'
 import { type Box, uniteBoxes } from '@/core/geometry/measure'
 import { alignAll, distribute, type Side } from '@/core/sheets/align'
@@ -9,8 +8,6 @@ import { laidOn } from '@/core/sheets/place'
 import { placed } from '@/core/sheets/repeat'
 import { usableArea } from '@/core/sheets/usable-area'
 import { count } from '@/core/units/count'
-import { formatSize } from '@/core/units/length'
-import { api } from '../../store/api'
 import type { Workbench } from '../../store/project-store'
 
 /** Lays all pieces on sheets in the worker, as one edit. */
@@ -191,21 +188,4 @@ function shift(
 function freshId({ sheets }: Layout): string {
   const taken = new Set(sheets.map((s) => s.id))
   for (let n = sheets.length + 1; ; n += 1) if (!taken.has(`sheet-${n}`)) return `sheet-${n}`
-}
-
-/** Takes the largest free rectangle of a sheet into the library, to be used before fresh sheets. */
-export async function keepOffcut(
-  workbench: Workbench,
-  paper: Paper,
-  offcut: { width: number; height: number },
-): Promise<void> {
-  const { id, ...fields } = paper
-  const tenth = (v: number) => Math.floor(v * 10 + 1e-6) / 10
-  const size = { width: tenth(offcut.width), height: tenth(offcut.height) }
-  await api.changePaper(id, { ...fields, leftovers: [...(paper.leftovers ?? []), { ...size, count: 1 }] })
-  workbench.setPapers((await api.papers()).papers)
-  workbench.say({
-    message: `A leftover of ${formatSize(size, workbench.store.getState().project.unit)} of “${paper.name}” is kept, and used first next time.`,
-    tone: 'calm',
-  })
 }

@@ -1,21 +1,24 @@
 'use client'
 import { LayoutGrid } from 'lucide-react'
-import { useEffect, useMemo, useRef } from 'react'
+import { useEffect, useRef } from 'react'
 import styled from 'styled-components'
 import type { Layout, Sheet } from '@/core/document/layout'
 import type { Project } from '@/core/document/project'
 import { densityOf } from '@/core/sheets/check'
-import { offcutOf } from '@/core/sheets/nest'
+import { wasCut } from '@/core/sheets/cut-sheet'
 import { count } from '@/core/units/count'
 import { formatSize } from '@/core/units/length'
 import { Button, QuietButton } from '@/kit/button'
 import { LengthField } from '@/kit/field'
-import { Muted, Pairs, Row, Section } from '@/kit/surface'
+import { type Choice, Select } from '@/kit/select'
+import { Muted, Pairs, Row, Section, Tag } from '@/kit/surface'
 import { Swatch } from '../../shelf/shelf'
 import { useDerived, useProject, useWorkbench } from '../../store/context'
+import { sheetsNotCut, sheetWasCut } from '../cut-sheets'
+import { RestOfSheet } from '../rest-of-sheet'
 import { TroubleList } from '../trouble-list'
 import { ChosenPlacement } from './chosen-placement'
-import { changeLayout, keepOffcut, layOut } from './layout-edits'
+import { changeLayout, layOut } from './layout-edits'
 import { useLayoutShown, useNestingShown } from './nesting-frame'
 import { NestingPanel } from './nesting-panel'
 import { PrintPanel } from './print-panel'
@@ -113,11 +116,46 @@ const MEASURES: readonly Measure[] = [
   },
 ]
 
-/** A rest is worth keeping from this size on, mm. */
-const USABLE = 40
-
 const meanDensity = (project: Project, sheets: readonly Sheet[]): number =>
   sheets.reduce((sum, s) => sum + densityOf(project, s), 0) / Math.max(1, sheets.length)
+
+const FROM: readonly Choice<'first' | 'never'>[] = [
+  { value: 'first', title: 'leftovers, then fresh sheets' },
+  { value: 'never', title: 'fresh sheets only' },
+]
+const titleOf = (from: 'first' | 'never') => FROM.find((f) => f.value === from)!.title
+
+/** Whether the sheet that is looked at was cut, what is left of it, and a way back. */
+function CutOrNot({ sheet, cut }: { sheet: Sheet; cut: readonly Sheet[] }) {
+  const workbench = useWorkbench()
+  return (
+    <>
+      <RestOfSheet sheet={sheet} />
+      <Row style={{ marginTop: 8 }}>
+        {wasCut(sheet) ? (
+          <QuietButton onPress={() => void sheetsNotCut(workbench, [sheet.id])}>It was not cut</QuietButton>
+        ) : (
+          <QuietButton onPress={() => void sheetWasCut(workbench, sheet, 'by-hand')}>It was cut</QuietButton>
+        )}
+        {cut.length > 1 ? (
+          <QuietButton
+            onPress={() =>
+              void sheetsNotCut(
+                workbench,
+                cut.map((s) => s.id),
+              )
+            }
+          >
+            None was cut
+          </QuietButton>
+        ) : null}
+      </Row>
+      {cut.length > 0 ? (
+        <Muted>Sheets that were cut stay as they are when the rest is laid out anew.</Muted>
+      ) : null}
+    </>
+  )
+}
 
 /** The mat, the sheets on it, and what does not fit. */
 export function Sheets() {
@@ -148,8 +186,8 @@ export function Sheets() {
   const densities = useDerived((p) => p.layout.sheets.map((s) => densityOf(p, s)))
   const sheet = layout.sheets.find((s) => s.id === sheetId)
   const here = chosen.filter((id) => sheet?.placements.some((p) => p.id === id))
-  const paper = papers.find((p) => p.id === sheet?.paper)
-  const offcut = useMemo(() => (sheet ? offcutOf(project, sheet) : null), [project, sheet])
+  const cut = layout.sheets.filter(wasCut)
+  const hasLeftovers = papers.some((p) => p.leftovers?.length)
   return (
     <>
       <Section>
@@ -175,17 +213,25 @@ export function Sheets() {
                 {count(s.placements.length, 'piece')}, {Math.round((densities[i] ?? 0) * 100)} % used
               </span>
               <Muted as="span" style={{ gridColumn: '2 / -1' }}>
-                {paper?.name ?? 'paper that is gone'}, {formatSize(s, unit)}
+                {wasCut(s) ? <Tag $tone="teal">cut</Tag> : null} {paper?.name ?? 'paper that is gone'},{' '}
+                {formatSize(s, unit)}
               </Muted>
             </SheetLeaf>
           )
         })}
-        {offcut && paper && Math.min(offcut.width, offcut.height) >= USABLE ? (
-          <Row style={{ justifyContent: 'space-between' }}>
-            <Muted as="span">{formatSize(offcut, unit)} are left of this sheet.</Muted>
-            <QuietButton onPress={() => void keepOffcut(workbench, paper, offcut)}>Keep the rest</QuietButton>
-          </Row>
+        {hasLeftovers || layout.leftovers ? (
+          <Select
+            label="Paper from"
+            value={layout.leftovers ?? 'first'}
+            choices={FROM}
+            onChange={(from) =>
+              void changeLayout(workbench, `Take paper from ${titleOf(from)}`, (draft) => {
+                draft.layout.leftovers = from
+              })
+            }
+          />
         ) : null}
+        {sheet ? <CutOrNot sheet={sheet} cut={cut} /> : null}
       </Section>
       {sheet && here.length > 0 ? <ChosenPlacement sheet={sheet} chosen={here} /> : null}
       {layout.sheets.length > 0 && here.length === 0 ? (

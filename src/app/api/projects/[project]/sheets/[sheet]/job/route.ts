@@ -43,5 +43,8 @@ export const POST = route<Params>(async (request, params) => {
       'Every corner and side of this sheet is taken. Move a piece a little, or test on a scrap.',
     )
   const bench = benchFor(open, plan, mishap)
-  return { job: await startJob(params.project, some, test ? `${title}, test cut` : title, bench, queue) }
+  const whole = !test && pass === undefined
+  return {
+    job: await startJob(params.project, some, test ? `${title}, test cut` : title, bench, queue, whole),
+  }
 })
