@@ -4,7 +4,7 @@ import { allSegments, partOf } from '../src/core/geometry/part'
 import { type Contour, readPath, reverseContour, writePath } from '../src/core/geometry/path'
 import { spread } from '../src/core/geometry/polyline'
 import { shapeOf } from '../src/core/geometry/shape'
-import { type Dieline, type Drawing, type Drawn, num, open, rect } from './draw'
+import { type Dieline, type Drawing, type Drawn, num, open, rect, type Text } from './draw'
 import { type DxfOptions, writeDxf } from './write-dxf'
 import { type PdfOptions, writePdf } from './write-pdf'
 import { writeSvg } from './write-svg'
@@ -13,7 +13,13 @@ import { writeSvg } from './write-svg'
 export type Convention = {
   name: string
   plain: boolean
+  /** what is drawn of a template, where that is not all of it as it lies */
+  prepare?(dieline: Dieline): Dieline
+  /** whether a prepared template can be drawn so at all */
+  suits?(dieline: Dieline): boolean
   draw(dieline: Dieline, random: () => number): Drawn[]
+  /** words that stand beside it, where they begin */
+  texts?(dieline: Dieline): Text[]
   /** how it is written to a file, where that is not SVG */
   write?(drawing: Drawing): Promise<{ name: string; bytes: Uint8Array }>
 }

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { CONVENTIONS } from './conventions'
 import { chance } from './draw'
 import { HARD_CONVENTIONS } from './hard-conventions'
+import { PAGE_CONVENTIONS } from './page-conventions'
 import { scoreTemplate } from './score'
 import { TEMPLATES } from './templates'
 
@@ -9,7 +10,7 @@ describe.each(CONVENTIONS)('drawn with $name', (convention) => {
   const { plain } = convention
   it.each(TEMPLATES)('%o is sorted and bound', async (template) => {
     const random = chance(template.name.length * 77)
-    const { score } = await scoreTemplate(convention, template, random)
+    const { score } = (await scoreTemplate(convention, template, random))!
     expect(score.wrongSure / score.length, score.notes.join('\n')).toBeLessThanOrEqual(0.001)
     expect(score.decisions).toBeLessThanOrEqual(3)
     if (!plain) return
@@ -20,10 +21,12 @@ describe.each(CONVENTIONS)('drawn with $name', (convention) => {
   })
 })
 
-describe.each(HARD_CONVENTIONS)('drawn with $name', (convention) => {
+describe.each([...HARD_CONVENTIONS, ...PAGE_CONVENTIONS])('drawn with $name', (convention) => {
   it.each(TEMPLATES)('%o asks rather than guesses', async (template) => {
     const random = chance(template.name.length * 31)
-    const { score } = await scoreTemplate(convention, template, random)
+    const scored = await scoreTemplate(convention, template, random)
+    if (!scored) return
+    const { score } = scored
     // What folds lose when they are trimmed at the edge is up to two hundredths of all lines here.
     expect(score.wrongSure / score.length, score.notes.join('\n')).toBeLessThanOrEqual(0.03)
     expect(score.decisions).toBeLessThanOrEqual(3)

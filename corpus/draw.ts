@@ -62,4 +62,6 @@ export type Drawn = {
   width: number
   layers: string[]
 }
-export type Drawing = { drawn: Drawn[]; width: number; height: number }
+/** Words on a drawing, where they begin on their base line. */
+export type Text = { x: number; y: number; words: string }
+export type Drawing = { drawn: Drawn[]; texts?: Text[]; width: number; height: number }

@@ -6,10 +6,14 @@ import { type Dieline, type Drawn, ellipse, num, open, rect } from './draw'
 
 /** Ways of drawing in which something may be guessed wrongly: what stands around, over and beside the dieline. */
 
-const BASE = { stroke: '#000000', fill: null, dash: [], width: 0.25, layers: [] }
-const lineOf = (over: Partial<Drawn> & Pick<Drawn, 'd' | 'role'>): Drawn => ({ ...BASE, piece: -1, ...over })
+export const BASE = { stroke: '#000000', fill: null, dash: [], width: 0.25, layers: [] }
+export const lineOf = (over: Partial<Drawn> & Pick<Drawn, 'd' | 'role'>): Drawn => ({
+  ...BASE,
+  piece: -1,
+  ...over,
+})
 
-const plainly = (die: Dieline, folds: Partial<Drawn> = { stroke: '#ff0000' }): Drawn[] =>
+export const plainly = (die: Dieline, folds: Partial<Drawn> = { stroke: '#ff0000' }): Drawn[] =>
   die.pieces.flatMap(({ lines }, piece) =>
     lines.map(({ d, role }) =>
       lineOf({
@@ -27,8 +31,8 @@ const plainly = (die: Dieline, folds: Partial<Drawn> = { stroke: '#ff0000' }): D
     ),
   )
 
-const boxOf = (die: Dieline, piece: number) => shapeOf(die.pieces[piece]!.lines[0]!.d).box
-const wholeBox = (die: Dieline) => uniteBoxes(die.pieces.map((_, k) => boxOf(die, k)))
+export const boxOf = (die: Dieline, piece: number) => shapeOf(die.pieces[piece]!.lines[0]!.d).box
+export const wholeBox = (die: Dieline) => uniteBoxes(die.pieces.map((_, k) => boxOf(die, k)))
 
 /** The outline moved outwards, for straight outlines by its box only. */
 const around = (die: Dieline, by: number, style: Partial<Drawn>): Drawn[] =>
@@ -42,7 +46,13 @@ const around = (die: Dieline, by: number, style: Partial<Drawn>): Drawn[] =>
   })
 
 /** Letters as closed shapes with a stroke. */
-function letters(x: number, y: number, count: number, random: () => number, style: Partial<Drawn>): Drawn[] {
+export function letters(
+  x: number,
+  y: number,
+  count: number,
+  random: () => number,
+  style: Partial<Drawn>,
+): Drawn[] {
   return Array.from({ length: count }, (_, k) => {
     const [w, h] = [2 + random() * 2, 3 + random() * 1.5]
     const left = x + k * 5

@@ -1,7 +1,8 @@
 import { CONVENTIONS as EASY } from './conventions'
 import { HARD_CONVENTIONS } from './hard-conventions'
+import { PAGE_CONVENTIONS } from './page-conventions'
 
-const CONVENTIONS = [...EASY, ...HARD_CONVENTIONS]
+const CONVENTIONS = [...EASY, ...HARD_CONVENTIONS, ...PAGE_CONVENTIONS]
 
 import { writeSection } from '../scripts/measure/report'
 import { chance } from './draw'
@@ -20,7 +21,9 @@ for (const [c, convention] of CONVENTIONS.entries()) {
   const scores: Score[] = []
   for (const [t, template] of TEMPLATES.entries()) {
     const random = chance(1000 * c + t)
-    const { dieline, score } = await scoreTemplate(convention, template, random)
+    const scored = await scoreTemplate(convention, template, random)
+    if (!scored) continue
+    const { dieline, score } = scored
     if (notes && score.notes.length > 0)
       console.log(`${convention.name} / ${dieline.name}:\n  ${score.notes.slice(0, 8).join('\n  ')}`)
     scores.push(score)

@@ -115,15 +115,18 @@ function shiftOf(name: string, { drawn }: Drawing): { x: number; y: number } {
   return { x: -box.minX, y: -box.minY }
 }
 
-/** Draws a template in a convention, at a scale and with whatever chance decides, and scores the file. */
+/** Draws a template in a convention that suits it (else null), at a scale and with whatever chance decides, and scores the file. */
 export async function scoreTemplate(
   convention: Convention,
   template: (scale: number) => Dieline,
   random: () => number,
-): Promise<{ dieline: Dieline; score: Score }> {
-  const dieline = template(0.8 + 0.6 * random())
+): Promise<{ dieline: Dieline; score: Score } | null> {
+  const whole = template(0.8 + 0.6 * random())
+  const dieline = convention.prepare?.(whole) ?? whole
+  if (convention.suits && !convention.suits(dieline)) return null
   const drawing = {
     drawn: convention.draw(dieline, random),
+    texts: convention.texts?.(dieline) ?? [],
     width: dieline.width,
     height: dieline.height + 30,
   }

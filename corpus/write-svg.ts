@@ -4,7 +4,7 @@ const attribute = (name: string, value: string | number | null) =>
   value === null ? '' : ` ${name}="${value}"`
 
 /** A drawing as SVG in millimetres; each run of lines with the same layers is a group. */
-export function writeSvg({ drawn, width, height }: Drawing): string {
+export function writeSvg({ drawn, texts = [], width, height }: Drawing): string {
   const out: string[] = []
   let around: string[] = []
   const enter = (layers: string[]) => {
@@ -21,5 +21,6 @@ export function writeSvg({ drawn, width, height }: Drawing): string {
     )
   }
   enter([])
+  for (const { x, y, words } of texts) out.push(`<text x="${x}" y="${y}" font-size="4">${words}</text>`)
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}mm" height="${height}mm" viewBox="0 0 ${width} ${height}">\n${out.join('\n')}\n</svg>\n`
 }

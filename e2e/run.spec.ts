@@ -189,4 +189,15 @@ test('all sheets are run one after the other in the best order, each loaded and 
     await loadSheet(page)
   }
   await expect(page.getByRole('button', { name: /^On to sheet/ })).toBeHidden()
+
+  // Both are known as cut, stay so when laid out anew, and can be said not to be.
+  await saved(page)
+  await station(page, 'Sheets')
+  const cut = page.getByTestId('sheet').filter({ hasText: 'cut' })
+  await expect(cut).toHaveCount(2)
+  await page.getByRole('button', { name: 'Lay out' }).click()
+  await saved(page)
+  await expect(cut).toHaveCount(2)
+  await page.getByRole('button', { name: 'None was cut' }).click()
+  await expect(cut).toHaveCount(0)
 })

@@ -71,7 +71,7 @@ export function addSource(
   const whole = joinDashes(raw, drawing, looks, cleaning)
   const sorted = suggestInPlanes(
     whole.map(({ id, d, look, label, plane }) => ({ id, d, look: looks.byId[look]!, label, plane })),
-    drawing.artwork,
+    { ...drawing.artwork, texts: drawing.texts ?? [] },
     { habits: project.habits, gap: project.limits.gap },
   )
   const parted = whole.flatMap((line, i) => partLine(line, sorted.parts[i]!, cleaning))

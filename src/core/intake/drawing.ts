@@ -14,6 +14,17 @@ export type DrawnLine = {
   fillRule: 'nonzero' | 'evenodd'
 }
 
+/** Words that stand in a file: they are no lines, but tell what the lines beside them are. */
+export type DrawnText = {
+  /** about the middle of where they begin, mm */
+  x: number
+  y: number
+  words: string
+}
+/** No more are kept of a file, and of each no more letters. */
+export const MOST_TEXTS = 2000
+export const MOST_LETTERS = 80
+
 export type IntakeFinding = Pick<Finding, 'rule' | 'severity' | 'message'>
 
 /** What a reader makes of a file's bytes. */
@@ -23,6 +34,8 @@ export type Drawing = {
   scale: Scale
   lines: DrawnLine[]
   findings: IntakeFinding[]
+  /** where words stand, for formats that know */
+  texts?: DrawnText[]
   pages?: FileSource['pages']
   picture?: FileSource['picture']
 }

@@ -8,7 +8,9 @@ import { type Shape, shapeOf } from '../geometry/shape'
 import { SpatialIndex } from '../geometry/spatial-index'
 
 /** No dash of a fold or perforation is longer, mm; what is, is a line of its own (common practice). */
-const LONGEST = 20
+const LONGEST = 45
+/** Dashes longer than this are such only where the run reaches from line to line, with gaps much shorter, mm. */
+const LONG = 20
 /** Strokes nearer than this touch: they are one line in parts, not dashes, mm. */
 const TOUCHING = 0.12
 /** How far lengths and gaps may stray from the usual one of their run. */
@@ -130,7 +132,9 @@ function runOf(
       .meeting({ minX: p.x, minY: p.y, maxX: p.x, maxY: p.y }, 1.5 * gap + 0.5)
       .some((k) => !mine.has(k) && distanceTo(p, shapeOf(lines[k]!.d).polyline) <= 1.5 * gap + 0.5)
   const ends = [contours[0]!.start, endOf(contours.at(-1)!)]
-  if (chain.length < 6 && !ends.every(reaches)) return null
+  const isLong = beat[0]! > LONG
+  if (isLong && gap > beat[0]! / 3) return null
+  if ((chain.length < 6 || isLong) && !ends.every(reaches)) return null
   return { strokes, d: writePath(joined(contours)), beat }
 }
 

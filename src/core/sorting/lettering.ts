@@ -9,24 +9,28 @@ const HIGHEST = 16
 const LEAST = 4
 
 /**
- * Small closed shapes that stand in a row on one line and differ among themselves are letters turned to outlines.
+ * Small closed shapes that stand in a row on one line and differ among themselves are letters turned to outlines: those
+ * of a title beside the pieces, and those on a piece, which may be cut out of it or printed on it.
  * Same shapes in a row are rather holes or tags.
  */
-export function findLettering(lines: readonly SceneLine[], frames: ReadonlyMap<number, string>): Set<number> {
-  const found = new Set<number>()
+export function findLettering(
+  lines: readonly SceneLine[],
+  frames: ReadonlyMap<number, string>,
+): { outside: Set<number>; onPaper: Set<number> } {
+  const outside = new Set<number>()
+  const onPaper = new Set<number>()
   const rows = findWriting(lines)
-  if (rows.length === 0) return found
+  if (rows.length === 0) return { outside, onPaper }
   const sheets = lines.filter(
     (l, i) => l.shape.contour.closed && l.shape.area > 4 * HIGHEST ** 2 && !frames.has(i),
   )
   for (const row of rows) {
-    // What stands on a piece is cut out of it or printed on it; that is for the place to say.
     const { box } = lines[row[0]!]!.shape
     const middle = { x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 }
-    if (!sheets.some((l) => boxHolds(l.shape.box, box) && isInside(middle, l.shape.polyline)))
-      for (const i of row) found.add(i)
+    const isOnPaper = sheets.some((l) => boxHolds(l.shape.box, box) && isInside(middle, l.shape.polyline))
+    for (const i of row) (isOnPaper ? onPaper : outside).add(i)
   }
-  return found
+  return { outside, onPaper }
 }
 
 /** The rows of small shapes that read as writing, wherever they stand. Lines are named by their positions. */

@@ -9,7 +9,7 @@ import type { Place, SceneLine, Stretch } from './stretch'
 
 type Known = {
   frames: ReadonlyMap<number, string>
-  lettering: ReadonlySet<number>
+  lettering: { outside: ReadonlySet<number>; onPaper: ReadonlySet<number> }
   margins: ReadonlySet<number>
 }
 
@@ -53,7 +53,12 @@ export function locate(
         const parts = closing.get(inner)?.size ?? 1
         return depthOf(inner) % 2 === 0
           ? { kind: 'outline', parts, perhapsFrame: perhapsFrames.has(edge.line) }
-          : { kind: 'opening', parts, straight: isStraight(edge.polyline) }
+          : {
+              kind: 'opening',
+              parts,
+              straight: isStraight(edge.polyline),
+              rim: isEvenRim(faces[nest]?.box, faces[inner]?.box),
+            }
       }
       return { kind: 'divides', severs: false, bent: false, twice: false, prolongs: false }
     })()
@@ -81,7 +86,8 @@ export function locate(
     const place = ((): Place => {
       const frame = frames.get(i)
       if (frame) return { kind: 'frame', why: frame }
-      if (lettering.has(i)) return { kind: 'lettering' }
+      if (lettering.outside.has(i)) return { kind: 'lettering' }
+      if (lettering.onPaper.has(i)) return { kind: 'inscription' }
       if (margins.has(i)) return { kind: 'margin' }
       const asked = samplesOf(line.shape.polyline)
       const inside = asked.filter((p) =>
@@ -94,6 +100,22 @@ export function locate(
     stretches.push({ line, edge: -1, place })
   })
   return stretches
+}
+
+/** How far a frame that is printed on a panel lies from its edges: at least and at most, and how unevenly, mm. */
+const RIM = { least: 1.5, most: 12, even: 1.5 }
+
+/** Whether an opening runs along the edges of the panel that it is in, as a printed frame does. */
+function isEvenRim(panel: Box | undefined, opening: Box | undefined): boolean {
+  if (!panel || !opening) return false
+  const sides = [
+    opening.minX - panel.minX,
+    opening.minY - panel.minY,
+    panel.maxX - opening.maxX,
+    panel.maxY - opening.maxY,
+  ]
+  const [least, most] = [Math.min(...sides), Math.max(...sides)]
+  return least >= RIM.least && most <= RIM.most && most - least <= RIM.even
 }
 
 const diagonal = (box: Box) => lengthOfVector(widthOf(box), heightOf(box))

@@ -7,8 +7,10 @@ import { PAPER_TOLERANCE } from '../geometry/flatten'
 import { type Box, heightOf, uniteBoxes, widthOf } from '../geometry/measure'
 import { lengthOfVector } from '../geometry/point'
 import { type Shape, shapeOf } from '../geometry/shape'
+import type { DrawnText } from '../intake/drawing'
 import { type FamilyProfile, profileFamilies } from './family-profile'
 import { findFrames, findMargins, findPages } from './frames'
+import { findLegends } from './legends'
 import { findLettering } from './lettering'
 import { locate } from './place'
 import type { SceneLine, Stretch, UnsortedLine } from './stretch'
@@ -32,10 +34,13 @@ export const REACH = 1.2
 export type Taught = { habits: Project['habits']; gap: number }
 export const UNTAUGHT: Taught = { habits: {}, gap: PAPER_TOLERANCE }
 
+/** The page that lines are drawn on, mm, and where words stand on it. */
+export type Page = { width: number; height: number; texts?: readonly DrawnText[] }
+
 /** Sets the scene for one source's lines. */
 export function makeScene(
   lines: readonly UnsortedLine[],
-  artwork: { width: number; height: number },
+  artwork: Page,
   { habits, gap }: Taught = UNTAUGHT,
 ): Scene {
   const named = lines.map(nameOf)
@@ -53,9 +58,10 @@ export function makeScene(
     }),
   )
   const frames = findFrames(sceneLines, artwork)
+  for (const [line, why] of findLegends(sceneLines, artwork.texts ?? [])) frames.set(line, why)
   const lettering = findLettering(sceneLines, frames)
   const margins = findMargins(sceneLines)
-  const apart = new Set([...lettering, ...margins])
+  const apart = new Set([...lettering.outside, ...lettering.onPaper, ...margins])
   const build = () => arrangeSome(structuralLines(sceneLines, frames, apart, gap), sceneLines, gap)
   let arrangement = build()
   const pages = findPages(sceneLines, arrangement)

@@ -76,6 +76,12 @@ describe('fills that lie on one another', () => {
     expect(piecesOf(await draw(BODY + BELLY, 'openings'))).toEqual(['100x140 with 1'])
   })
 
+  it('leave an island in a white opening what it is', async () => {
+    const project = await draw(BODY + rect(40, 60, 60, 60, '#ffffff') + rect(60, 80, 20, 20, '#203050'))
+    expect(stackedOf(project)).toMatchObject({ as: 'openings', sure: false })
+    expect(piecesOf(project)).toEqual(['100x140 with 1', '20x20'])
+  })
+
   it('touch without lying on one another: panels in colours are one drawing', async () => {
     const project = await draw(rect(20, 20, 50, 80, '#a0c0e0') + rect(70, 20, 50, 80, '#e0c0a0'))
     expect(stackedOf(project)).toBeUndefined()

@@ -119,6 +119,8 @@ function paintedShapes(
 /** For each shape those beneath it that it lies on, and what every such pair says. */
 function compare(painted: readonly Painted[]): { beneath: number[][]; verdicts: Verdict[] } {
   const verdicts: Verdict[] = []
+  /** white shapes within others: what lies within such a one may be an island in an opening */
+  const perhapsOpen = new Set<number>()
   const index = new SpatialIndex(painted.map((p) => p.box))
   const beneath = painted.map((upper, k) =>
     index.meeting(upper.box).filter((j) => {
@@ -126,7 +128,9 @@ function compare(painted: readonly Painted[]): { beneath: number[][]; verdicts: 
       const lower = painted[j]!
       const shared = regionArea(intersect(lower.region, upper.region))
       if (shared <= TOUCH * Math.min(lower.area, upper.area)) return false
-      const verdict = judge(lower, upper, shared)
+      const isIsland = perhapsOpen.has(j) && shared >= WHOLE * upper.area
+      const verdict = isIsland ? 'nothing' : judge(lower, upper, shared)
+      if (verdict === 'perhaps openings') perhapsOpen.add(k)
       verdicts.push(verdict)
       // The same shape painted twice is one piece drawn twice.
       return !isTwice(lower, upper, shared)

@@ -26,7 +26,7 @@ export type Place =
   /** paper on one side, none on the other */
   | { kind: 'outline'; parts: number; perhapsFrame: boolean }
   /** closes something within a piece */
-  | { kind: 'opening'; parts: number; straight: boolean }
+  | { kind: 'opening'; parts: number; straight: boolean; rim: boolean }
   /** paper on both sides, of different faces */
   | { kind: 'divides'; severs: boolean; bent: boolean; twice: boolean; prolongs: boolean }
   /** within one face, an end free */
@@ -37,5 +37,7 @@ export type Place =
   | { kind: 'within' }
   | { kind: 'frame'; why: string }
   | { kind: 'lettering' }
+  /** letters on a piece */
+  | { kind: 'inscription' }
   /** runs around an outline of another look at an even distance */
   | { kind: 'margin' }

@@ -1,7 +1,7 @@
 import { Groups } from '../arrangement/groups'
 import type { Fold, Role } from '../document/lines'
 import { EVIDENCE, type Fact } from './evidence'
-import { makeScene, type Scene, type Taught, UNTAUGHT } from './scene'
+import { makeScene, type Page, type Scene, type Taught, UNTAUGHT } from './scene'
 import type { Stretch, UnsortedLine } from './stretch'
 import { SURE, WEIGHTS } from './weights'
 
@@ -34,7 +34,7 @@ type Sums = Partial<Record<Role, number>>
  */
 export function suggestRoles(
   lines: readonly UnsortedLine[],
-  artwork: { width: number; height: number },
+  artwork: Page,
   taught: Partial<Taught> = {},
 ): Sorted {
   const scene = makeScene(lines, artwork, { ...UNTAUGHT, ...taught })
@@ -63,7 +63,7 @@ export function suggestRoles(
 /** The same for lines that lie on several planes: each plane is sorted by itself. */
 export function suggestInPlanes(
   lines: readonly (UnsortedLine & { plane: string })[],
-  artwork: { width: number; height: number },
+  artwork: Page,
   taught: Partial<Taught> = {},
 ): Sorted {
   const byPlane = new Map<string, number[]>()

@@ -23,6 +23,10 @@ export const WEIGHTS = {
   frame: { skip: 8 },
   /** shapes in a row outside every piece, as the letters of a title are */
   lettering: { skip: 5.5 },
+  /** such shapes on a piece: printed on it, or cut out of it */
+  inscription: { print: 3.2, cut: 2 },
+  /** along all edges of its panel */
+  rim: { print: 3 },
   /** an even distance around an outline of another look: bleed, safety, or a mat that is cut */
   margin: { skip: 3.5, cut: 2 },
   /** paper on one side only */

@@ -20,6 +20,21 @@ const file = (entities: string, header = '') =>
       .join('\n')}\n0\nENDSEC\n0\nEOF\n`,
   )
 
+describe('words in a drawing', () => {
+  it('are handed over with their places, and are no lines', async () => {
+    const line = '0|LINE|10|0|20|0|11|100|21|50'
+    const { texts, lines } = await read(
+      file(`${line}|0|TEXT|10|20|20|30|40|4|1|Cut here|0|MTEXT|10|60|20|10|40|2|1|{\\fArial;fold}`),
+      1,
+    )
+    expect(lines).toHaveLength(1)
+    expect(texts).toEqual([
+      { x: 20, y: 50 - 32, words: 'Cut here' },
+      { x: 60, y: 50 - 11, words: 'fold' },
+    ])
+  })
+})
+
 describe('against what a general DXF library (ezdxf 0.18) makes of the same files', () => {
   const samples = readdirSync(folder).filter((n) => n.endsWith('.json'))
   it.each(samples)('%s', async (name) => {

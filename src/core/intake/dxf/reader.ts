@@ -2,6 +2,7 @@ import { isGivenByAProgram } from '../../document/given-names'
 import type { Look } from '../../document/lines'
 import {
   type Affine,
+  apply,
   determinant,
   greatestScale,
   IDENTITY,
@@ -12,7 +13,7 @@ import {
 } from '../../geometry/affine'
 import { type Box, boundsOf, heightOf, uniteBoxes, widthOf } from '../../geometry/measure'
 import { type Contour, transformContour } from '../../geometry/path'
-import type { Drawing } from '../drawing'
+import { type Drawing, type DrawnText, MOST_LETTERS, MOST_TEXTS } from '../drawing'
 import { LineCollector } from '../line-collector'
 import { Notices } from '../notices'
 import { IntakeRefusal, LIMITS } from '../refusal'
@@ -58,6 +59,8 @@ const NOTED: Readonly<Record<string, string>> = {
   IMAGE: 'image',
   WIPEOUT: 'image',
 }
+/** Of those the ones whose words tell what lines beside them are. */
+const TEXTS = new Set(['TEXT', 'MTEXT', 'ATTRIB'])
 const SILENT = new Set(['', 'SEQEND', 'VERTEX', 'POINT', 'VIEWPORT', 'ENDBLK'])
 
 /**
@@ -78,6 +81,7 @@ class DxfReader {
   private readonly entities: Item[]
   private readonly notices = new Notices(DXF_NOTICES)
   private readonly found: Found[] = []
+  private readonly texts: DrawnText[] = []
   private visits = 0
   /** how far a curve may stray, in drawing units: a thousandth of a millimetre, or as much for what may be inches */
   private readonly fineness: number
@@ -134,6 +138,9 @@ class DxfReader {
       artwork: { width: extent.width * mm, height: extent.height * mm },
       scale,
       lines: lines.lines,
+      texts: this.texts
+        .map(({ x, y, words }) => ({ ...apply(toMm, { x, y }), words }))
+        .filter(({ x, y }) => Number.isFinite(x) && Number.isFinite(y)),
       findings: this.notices.findings(),
     }
   }
@@ -187,14 +194,24 @@ class DxfReader {
         continue
       }
       const noted = NOTED[item.type]
-      if (noted) this.notices.add(noted, `line ${item.line}`)
-      else if (item.type === 'INSERT') this.insert(item, context)
+      if (noted) {
+        this.notices.add(noted, `line ${item.line}`)
+        this.takeText(item, context)
+      } else if (item.type === 'INSERT') this.insert(item, context)
       else {
         const vertices: Item[] = []
         if (item.type === 'POLYLINE') while (items[i + 1]?.type === 'VERTEX') vertices.push(items[++i]!)
         this.take(item, vertices, context)
       }
     }
+  }
+
+  /** Words are no lines; where they stand helps to tell what the lines beside them are. */
+  private takeText(item: Item, { matrix }: Context): void {
+    const words = (textOf(item, 1) ?? '').replace(/\\[A-Za-z][^;\\]*;|[{}]/g, '').slice(0, MOST_LETTERS)
+    if (!TEXTS.has(item.type) || !words.trim() || this.texts.length >= MOST_TEXTS) return
+    const { x, y } = pointOf(item, 10)
+    this.texts.push({ ...apply(matrix, { x, y: y + 0.5 * numberOf(item, 40, 0) }), words })
   }
 
   private take(item: Item, vertices: readonly Item[], context: Context): void {

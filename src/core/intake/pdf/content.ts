@@ -1,5 +1,7 @@
-/** An operand of a content stream: a number, a name with its slash, a list, or something that draws no line. */
-export type Operand = number | string | Operand[] | null
+import { MOST_LETTERS } from '../drawing'
+
+/** An operand of a content stream: a number, a name with its slash, a list, words, or something that draws no line. */
+export type Operand = number | string | Operand[] | { words: string } | null
 
 export type Operation = { operator: string; operands: Operand[] }
 
@@ -9,7 +11,7 @@ const DELIMITERS = new Set([...'()<>[]{}/%'].map((c) => c.charCodeAt(0)))
 const isRegular = (byte: number): boolean => !WHITE.has(byte) && !DELIMITERS.has(byte)
 
 /**
- * The operations of a PDF content stream in order (ISO 32000-1, 7.8.2). Strings and inline pictures are passed over,
+ * The operations of a PDF content stream in order (ISO 32000-1, 7.8.2). Inline pictures are passed over,
  * and what cannot be understood ends the stream rather than the reading.
  */
 export function* operationsOf(bytes: Uint8Array): Generator<Operation> {
@@ -26,6 +28,21 @@ export function* operationsOf(bytes: Uint8Array): Generator<Operation> {
   }
 }
 
+const latin = (bytes: Uint8Array): string => new TextDecoder('latin1').decode(bytes)
+
+const unescaped = (octal: string | undefined, letter: string | undefined): string =>
+  octal ? String.fromCharCode(Number.parseInt(octal, 8) & 255) : 'nrtbf'.includes(letter!) ? ' ' : letter!
+
+/** The words among operands, spacing left out; empty where fonts make them unreadable. */
+export const wordsOf = (operands: readonly Operand[]): string =>
+  operands
+    .flat()
+    .map((o) => (typeof o === 'object' && o !== null && 'words' in o ? o.words : ''))
+    .join('')
+    .replace(/[^\x20-\x7e\xa0-\xff]/g, '')
+    .trim()
+    .slice(0, MOST_LETTERS)
+
 const END = Symbol('end')
 type Token = Operand | { operator: string } | typeof END
 
@@ -40,9 +57,9 @@ class Scanner {
     if (this.at >= bytes.length) return END
     const c = bytes[this.at]!
     if (c === 0x2f) return `/${this.name()}`
-    if (c === 0x28) return this.skipString()
+    if (c === 0x28) return this.string()
     if (c === 0x3c) {
-      if (bytes[this.at + 1] !== 0x3c) return this.skipTo(0x3e)
+      if (bytes[this.at + 1] !== 0x3c) return this.hexString()
       this.at += 2
       return this.list(0x3e, depth)
     }
@@ -86,8 +103,10 @@ class Scanner {
     return raw.replace(/#([0-9a-f]{2})/gi, (_, hex: string) => String.fromCharCode(Number.parseInt(hex, 16)))
   }
 
-  private skipString(): null {
+  /** A string in round brackets; its letters as far as fonts leave them plain. */
+  private string(): { words: string } {
     let depth = 0
+    const from = this.at + 1
     for (; this.at < this.bytes.length; this.at += 1) {
       const c = this.bytes[this.at]!
       if (c === 0x5c) this.at += 1
@@ -100,13 +119,17 @@ class Scanner {
         }
       }
     }
-    return null
+    const raw = latin(this.bytes.subarray(from, Math.min(this.at - 1, from + 4 * MOST_LETTERS)))
+    return { words: raw.replace(/\\([0-7]{1,3})|\\(.)/gs, (_, octal, c) => unescaped(octal, c)) }
   }
 
-  private skipTo(byte: number): null {
-    while (this.at < this.bytes.length && this.bytes[this.at] !== byte) this.at += 1
+  private hexString(): { words: string } {
+    const from = this.at + 1
+    while (this.at < this.bytes.length && this.bytes[this.at] !== 0x3e) this.at += 1
+    const hex = latin(this.bytes.subarray(from, Math.min(this.at, from + 8 * MOST_LETTERS)))
     this.at += 1
-    return null
+    const pairs = hex.replace(/[^0-9a-f]/gi, '').match(/../g) ?? []
+    return { words: String.fromCharCode(...pairs.map((p) => Number.parseInt(p, 16))) }
   }
 
   /** Operands up to a closing bracket; those of a dictionary are keys and values by turns. */

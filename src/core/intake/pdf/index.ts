@@ -85,13 +85,32 @@ function readPage(document: PDFDocument, chosen: number | null, wanted: number |
     },
     pages: { count, taken: number },
     lines: lines.lines,
+    texts: reader.texts,
     findings: notices.findings(),
   }
 }
 
+/** The crop box, its corners in whatever order, as far as it lies within the page (ISO 32000-1, 14.11.2). */
+function seen(page: PDFPage): { x: number; y: number; width: number; height: number } {
+  const sides = ({ x, y, width, height }: ReturnType<PDFPage['getMediaBox']>) => ({
+    minX: Math.min(x, x + width),
+    minY: Math.min(y, y + height),
+    maxX: Math.max(x, x + width),
+    maxY: Math.max(y, y + height),
+  })
+  const [media, crop] = [sides(page.getMediaBox()), sides(page.getCropBox())]
+  const minX = Math.max(media.minX, crop.minX)
+  const minY = Math.max(media.minY, crop.minY)
+  const [width, height] = [Math.min(media.maxX, crop.maxX) - minX, Math.min(media.maxY, crop.maxY) - minY]
+  // A crop box beside the page shows nothing: such a page is shown whole.
+  return width > 0 && height > 0
+    ? { x: minX, y: minY, width, height }
+    : { x: media.minX, y: media.minY, width: media.maxX - media.minX, height: media.maxY - media.minY }
+}
+
 /** The page as it is seen: its crop box, turned as the page says, y down. */
 function placement(page: PDFPage, mm: number): { toMm: Affine; width: number; height: number } {
-  const { x, y, width: w, height: h } = page.getCropBox()
+  const { x, y, width: w, height: h } = seen(page)
   const turn = ((page.getRotation().angle % 360) + 360) % 360
   const [width, height] = turn % 180 === 0 ? [w * mm, h * mm] : [h * mm, w * mm]
   const toMm: Record<number, Affine> = {

@@ -94,6 +94,54 @@ describe('pages written by a general PDF library (pdf-lib)', () => {
   })
 })
 
+describe('words on a page', () => {
+  it('are handed over with their places, and are no lines', async () => {
+    const text =
+      'BT /F1 10 Tf 72 144 Td (Cut \\(here\\)) Tj 0 -36 Td [(fo) -20 (ld)] TJ ET BT 1 0 0 1 36 36 Tm <7363> Tj ET'
+    const { texts, lines } = await read(await page(`0 0 m 72 0 l S ${text}`))
+    expect(lines).toHaveLength(1)
+    expect(texts!.map((t) => t.words)).toEqual(['Cut (here)', 'fold', 'sc'])
+    // 72 points are an inch; the page is 100 mm high, and letters of 10 points stand about a third of that above their line.
+    const [first, second] = texts!
+    expect(first!.x).toBeCloseTo(25.4, 3)
+    expect(first!.y).toBeCloseTo(100 - 50.8 - 0.35 * 10 * (25.4 / 72), 2)
+    expect(second!.y - first!.y).toBeCloseTo(12.7, 3)
+  })
+
+  it('are kept within bounds, however many a file has', async () => {
+    const { texts } = await read(
+      await page(`0 0 m 72 0 l S BT ${`(${'x'.repeat(500)}) Tj `.repeat(3000)} ET`),
+    )
+    expect(texts).toHaveLength(2000)
+    expect(Math.max(...texts!.map((t) => t.words.length))).toBe(80)
+  })
+})
+
+describe('the box of a page (ISO 32000-1, 14.11.2)', () => {
+  const boxed = async (crop: number[]) => {
+    const document = await PDFDocument.create()
+    const p = document.addPage([200, 100])
+    p.node.set(PDFName.of('CropBox'), document.context.obj(crop))
+    p.node.set(
+      PDFName.of('Contents'),
+      document.context.register(document.context.stream('20 20 m 80 20 l S')),
+    )
+    return read(await document.save({ useObjectStreams: false }))
+  }
+  const pt = 25.4 / 72
+  it.each([
+    ['in order', [10, 10, 110, 60], 100, 50],
+    ['from the right upper corner', [110, 60, 10, 10], 100, 50],
+    ['larger than the page', [-50, -50, 400, 90], 200, 90],
+    ['beside the page', [300, 300, 400, 400], 200, 100],
+  ])('%s', async (_, crop, width, height) => {
+    const { artwork, lines } = await boxed(crop)
+    expect(artwork.width).toBeCloseTo(width * pt, 3)
+    expect(artwork.height).toBeCloseTo(height * pt, 3)
+    expect(lines).toHaveLength(1)
+  })
+})
+
 describe('against a general renderer (pdf.js)', () => {
   it('draws the same picture', { timeout: 60_000 }, async () => {
     const { getDocument } = await import('pdfjs-dist/legacy/build/pdf.mjs')
@@ -155,11 +203,11 @@ describe('pages', () => {
 })
 
 describe('content streams', () => {
-  it('reads numbers, names, lists and comments, and passes over strings and pictures', () => {
+  it('reads numbers, names, lists and comments, and strings, and passes over pictures', () => {
     const text = '1 -2.5 .5 --3 /A#20B [1 2] % note\n(a(b)\\)c) <</K /V>> Do BI /W 1 ID \x01EIx EI 7 w'
     const all = [...operationsOf(new TextEncoder().encode(text))]
     expect(all.map((o) => o.operator)).toEqual(['Do', 'EI', 'w'])
-    expect(all[0]!.operands).toEqual([1, -2.5, 0.5, -3, '/A B', [1, 2], null, ['/K', '/V']])
+    expect(all[0]!.operands).toEqual([1, -2.5, 0.5, -3, '/A B', [1, 2], { words: 'a(b))c' }, ['/K', '/V']])
     expect(all[2]!.operands).toEqual([7])
   })
 })

@@ -1,13 +1,14 @@
 import { type PDFDict, PDFName } from 'pdf-lib'
 import type { Look } from '../../document/lines'
-import { type Affine, IDENTITY, meanScale, multiply } from '../../geometry/affine'
+import { type Affine, apply, IDENTITY, meanScale, multiply, translation } from '../../geometry/affine'
 import { type Contour, type Segment, transformContour } from '../../geometry/path'
 import type { Point } from '../../geometry/point'
+import { type DrawnText, MOST_TEXTS } from '../drawing'
 import type { LineCollector } from '../line-collector'
 import type { Notices } from '../notices'
 import { IntakeRefusal } from '../refusal'
 import { CMYK, type ColourSpace, colourSpaceOf, GREY, RGB, speakingInks } from './colours'
-import { type Operand, operationsOf } from './content'
+import { type Operand, operationsOf, wordsOf } from './content'
 import type { Layers } from './layers'
 import type { Objects } from './objects'
 
@@ -15,6 +16,9 @@ type Paint = { space: ColourSpace; values: number[] }
 
 /** The part of the graphics state that shows in lines. */
 type State = { matrix: Affine; width: number; dash: number[]; stroke: Paint; fill: Paint }
+
+/** Where the next words go, and their size. */
+type TextState = { matrix: Affine; size: number }
 
 /** What a mark or a form adds to what is in it. */
 type Mark = { names: string[]; shown: boolean }
@@ -35,6 +39,8 @@ export class PageReader {
   private elements = 0
   /** paths that nothing paints, pictures, text: counted to tell an empty page from a picture of one */
   pictures = 0
+  /** where words stand, mm */
+  readonly texts: DrawnText[] = []
 
   constructor(
     private readonly objects: Objects,
@@ -60,6 +66,7 @@ export class PageReader {
     const saved: State[] = []
     const marks: Mark[] = [...around]
     let path = new PathBuilder()
+    let text: TextState = { matrix: IDENTITY, size: 0 }
     for (const { operator, operands } of operationsOf(content)) {
       this.operations += 1
       if (this.operations > MAX_OPERATIONS)
@@ -133,6 +140,20 @@ export class PageReader {
         case "'":
         case '"':
           this.notices.add('text', this.place())
+          this.takeText(operands, text, state)
+          break
+        case 'BT':
+          text = { matrix: IDENTITY, size: text.size }
+          break
+        case 'Tf':
+          text.size = n.at(-1) ?? text.size
+          break
+        case 'Tm':
+          if (n.length === 6) text.matrix = n as unknown as Affine
+          break
+        case 'Td':
+        case 'TD':
+          if (n.length === 2) text.matrix = multiply(text.matrix, translation(n[0]!, n[1]!))
           break
         case 'sh':
           this.notices.add('shading', this.place())
@@ -144,6 +165,14 @@ export class PageReader {
           this.colour(operator, operands, n, resources, state)
       }
     }
+  }
+
+  /** Words are no lines; where they stand helps to tell what the lines beside them are. */
+  private takeText(operands: readonly Operand[], text: TextState, state: State): void {
+    if (this.texts.length >= MOST_TEXTS) return
+    const { x, y } = apply(multiply(state.matrix, text.matrix), { x: 0, y: 0.35 * text.size })
+    const words = wordsOf(operands)
+    if (words && Number.isFinite(x) && Number.isFinite(y)) this.texts.push({ x, y, words })
   }
 
   private place = (): string => `element ${this.elements + 1}`

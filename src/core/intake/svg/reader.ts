@@ -1,6 +1,7 @@
 import type { Look } from '../../document/lines'
 import {
   type Affine,
+  apply,
   greatestScale,
   IDENTITY,
   meanScale,
@@ -9,7 +10,7 @@ import {
   translation,
 } from '../../geometry/affine'
 import { transformContour } from '../../geometry/path'
-import type { Drawing } from '../drawing'
+import { type Drawing, type DrawnText, MOST_LETTERS, MOST_TEXTS } from '../drawing'
 import { LineCollector } from '../line-collector'
 import { Notices } from '../notices'
 import { IntakeRefusal, LIMITS } from '../refusal'
@@ -72,6 +73,7 @@ class SvgReader {
   private readonly sheet = new StyleSheet()
   private readonly notices = new Notices(SVG_NOTICES)
   private readonly lines = new LineCollector(this.notices)
+  private readonly texts: DrawnText[] = []
   private visits = 0
   private elements = 0
 
@@ -109,6 +111,7 @@ class SvgReader {
       artwork: { width: viewport.width * mmPerPx, height: viewport.height * mmPerPx },
       scale,
       lines: this.lines.lines,
+      texts: this.texts,
       findings: this.notices.findings(),
     }
   }
@@ -172,6 +175,7 @@ class SvgReader {
       )
     const { name, attributes } = element
     if (name === '' || NEVER_DRAWN.has(name) || !isMeant(element)) return
+    if (name === 'text') this.takeText(element, this.styled(element, parent))
     if (takeForeign(this.notices, name, element)) return
     const context = this.styled(element, parent)
     const { style } = context
@@ -194,6 +198,25 @@ class SvgReader {
       if (child) this.walk(child, context)
     } else if (name === 'svg') this.takeNested(element, context, attributes)
     else if (name === 'use') this.takeUse(element, context)
+  }
+
+  /** Words are no lines; where they stand helps to tell what the lines beside them are. */
+  private takeText(element: XmlElement, context: Context): void {
+    if (context.style.display === 'none' || this.texts.length >= MOST_TEXTS) return
+    const spans = element.children.filter((c) => c.name === 'tspan')
+    const words = [element, ...spans]
+      .map((e) => e.text)
+      .join(' ')
+      .replace(/\s+/g, ' ')
+      .trim()
+      .slice(0, MOST_LETTERS)
+    const at = (attribute: 'x' | 'y') => {
+      const written = [element, ...spans].find((e) => e.attributes[attribute] !== undefined) ?? element
+      const [first] = (written.attributes[attribute] ?? '').trim().split(/[\s,]+/)
+      return this.resolver({ attributes: { [attribute]: first ?? '' } }, context)(attribute, attribute)
+    }
+    const { x, y } = apply(context.matrix, { x: at('x'), y: at('y') - 0.35 * context.fontSize })
+    if (words && Number.isFinite(x) && Number.isFinite(y)) this.texts.push({ x, y, words })
   }
 
   private takeNested(element: XmlElement, context: Context, size: Record<string, string>): void {

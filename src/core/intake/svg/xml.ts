@@ -1,7 +1,8 @@
 import { SaxesParser } from 'saxes'
+import { MOST_LETTERS } from '../drawing'
 import { IntakeRefusal } from '../refusal'
 
-/** An element of the file. Text is kept only where it matters: in style sheets. */
+/** An element of the file. Text is kept only where it matters: in style sheets and, up to a length, of words. */
 export type XmlElement = {
   /** name without its prefix; empty for elements of a foreign namespace */
   name: string
@@ -90,6 +91,8 @@ export function parseXml(text: string): XmlElement {
   })
   const takeText = (chunk: string) => {
     if (open?.name === 'style') open.text += chunk
+    else if (open && (open.name === 'text' || open.name === 'tspan') && open.text.length < MOST_LETTERS)
+      open.text += chunk
   }
   parser.on('text', takeText)
   parser.on('cdata', takeText)

@@ -342,6 +342,23 @@ const SHOWN: Partial<
     // The same shape again and again is rather a row of tags.
     doesNot: [...[5, 5, 5, 5, 5, 5].map((w, i): Drawn => [rect(220 + 9 * i, 20, w, 8), BLACK]), [BOX, BLACK]],
   },
+  inscription: {
+    shows: [...[4, 6, 3, 5, 7, 4].map((w, i): Drawn => [rect(20 + 9 * i, 20, w, 8), BLACK]), [BOX, BLACK]],
+    // The same opening again and again is rather a row of vents.
+    doesNot: [...[5, 5, 5, 5, 5, 5].map((w, i): Drawn => [rect(20 + 9 * i, 20, w, 8), BLACK]), [BOX, BLACK]],
+  },
+  rim: {
+    shows: [
+      [rect(5, 5, 70, 90), BLUE],
+      [FOLD, RED],
+      [BOX, BLACK],
+    ],
+    doesNot: [
+      [rect(20, 20, 40, 60), BLUE],
+      [FOLD, RED],
+      [BOX, BLACK],
+    ],
+  },
 }
 
 describe('evidence', () => {

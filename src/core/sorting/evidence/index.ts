@@ -4,7 +4,7 @@ import type { Evidence } from './evidence'
 import { habit } from './habit'
 import { hinge, look } from './look'
 import { naming } from './naming'
-import { perhapsFrame, place } from './place'
+import { perhapsFrame, place, rim } from './place'
 
 export type { Fact } from './evidence'
 
@@ -15,6 +15,7 @@ export const EVIDENCE: readonly Evidence[] = [
   dashes,
   place,
   perhapsFrame,
+  rim,
   hinge,
   look,
   stopsAtFolds,

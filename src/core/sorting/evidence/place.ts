@@ -10,6 +10,11 @@ export const place: Evidence = ({ line, place: at }): Fact | null => {
         kind: 'lettering',
         because: 'it stands in a row of small shapes outside every piece, as writing does',
       }
+    case 'inscription':
+      return {
+        kind: 'inscription',
+        because: 'it stands in a row of small shapes on a piece, as writing does',
+      }
     case 'margin':
       return {
         kind: 'margin',
@@ -44,6 +49,18 @@ export const place: Evidence = ({ line, place: at }): Fact | null => {
         : { kind: 'outside', because: 'it lies outside every outline' }
   }
 }
+
+/**
+ * A line that runs along all edges of its panel: a window with a narrow rim, or a frame that is printed on it. Drawn as
+ * the outlines are, it is a window.
+ */
+export const rim: Evidence = ({ line, place: at }, { families }) =>
+  at.kind === 'opening' && at.rim && !/^(outline|only)-look$/.test(families.get(line.family)!.kind)
+    ? {
+        kind: 'rim',
+        because: 'it runs along the edges of its panel at an even distance, as a printed frame does',
+      }
+    : null
 
 /** A line around everything that may be the outermost piece or a frame. */
 export const perhapsFrame: Evidence = ({ place: at }) =>
