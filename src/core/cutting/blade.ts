@@ -20,31 +20,79 @@ export function overrun(points: Polyline, by: number): Polyline {
 const SWIVEL = 12
 /** Degrees from point to point of the arc in which a blade is turned. */
 const ARC_STEP = 10
+/** Led in from so many offsets before a start, a blade that pointed elsewhere is in line within a hundredth of the offset or two. */
+const LEAD = 5
 
 /**
- * The way of the pivot of a drag knife whose tip trails it by `offset` mm: it runs ahead of the tip along each stretch,
- * and at a corner goes round in an arc about the tip until the blade points along the next stretch.
+ * How a trailing blade is turned where a stroke begins: about its tip on the spot, as at a corner, or by being led in
+ * along the line from a little before.
  */
-export function pivotPath(points: Polyline, offset: number): Polyline {
-  if (offset <= 0 || points.length < 4) return points
-  const out: number[] = []
-  let heading: number | null = null
-  for (let i = 2; i < points.length; i += 2) {
-    const [ax, ay, bx, by] = [points[i - 2]!, points[i - 1]!, points[i]!, points[i + 1]!]
-    if (ax === bx && ay === by) continue
-    const next = Math.atan2(by - ay, bx - ax)
-    if (heading === null) out.push(ax + offset * Math.cos(next), ay + offset * Math.sin(next))
-    else {
-      const turn = Math.atan2(Math.sin(next - heading), Math.cos(next - heading))
-      const steps =
-        Math.abs(turn) * (180 / Math.PI) < SWIVEL ? 1 : Math.ceil((Math.abs(turn) * 180) / Math.PI / ARC_STEP)
-      for (let k = 1; k <= steps; k += 1) {
+export type BladeTurn = 'spot' | 'lead-in'
+
+const headingOf = (points: Polyline, i: number): number =>
+  Math.atan2(points[i + 1]! - points[i - 1]!, points[i]! - points[i - 2]!)
+
+/** The smaller way from one heading to another, radians. */
+const turnBetween = (from: number, to: number): number => Math.atan2(Math.sin(to - from), Math.cos(to - from))
+
+/** A drag knife, that points wherever its last stroke left it. */
+export class Blade {
+  /** radians; null where it was just put in, and may point anywhere */
+  private heading: number | null = null
+
+  /** @param offset how far the tip trails the pivot, mm; 0 where the machine allows for that by itself */
+  constructor(
+    private readonly offset: number,
+    private readonly turn: BladeTurn,
+  ) {}
+
+  /** A hand had it out. */
+  putIn(): void {
+    this.heading = null
+  }
+
+  /**
+   * The way of the pivot along which the tip follows a stroke: it runs ahead of the tip along each stretch, and at a
+   * corner goes round in an arc about the tip until the blade points along the next stretch. A closed stroke that a
+   * fresh blade begins with is not led in, since its end goes over its start, and nothing beyond its corner is touched.
+   */
+  follow(points: Polyline, closed = false): Polyline {
+    const { offset } = this
+    const way = withoutStops(points)
+    if (offset <= 0 || way.length < 4) return points
+    const first = headingOf(way, 2)
+    const out: number[] = []
+    let heading = first
+    const isStraight =
+      this.heading !== null && (Math.abs(turnBetween(this.heading, first)) * 180) / Math.PI < SWIVEL
+    if (this.heading !== null && this.turn === 'spot') heading = this.heading
+    else if (!isStraight && !(closed && this.heading === null)) {
+      const back = (LEAD - 1) * offset
+      out.push(way[0]! - back * Math.cos(first), way[1]! - back * Math.sin(first))
+    }
+    out.push(way[0]! + offset * Math.cos(heading), way[1]! + offset * Math.sin(heading))
+    for (let i = 2; i < way.length; i += 2) {
+      const [ax, ay, bx, by] = [way[i - 2]!, way[i - 1]!, way[i]!, way[i + 1]!]
+      const next = headingOf(way, i)
+      const turn = turnBetween(heading, next)
+      const degrees = (Math.abs(turn) * 180) / Math.PI
+      const steps = degrees < SWIVEL ? 1 : Math.ceil(degrees / ARC_STEP)
+      for (let k = 1; k <= steps && turn !== 0; k += 1) {
         const angle = heading + (turn * k) / steps
         out.push(ax + offset * Math.cos(angle), ay + offset * Math.sin(angle))
       }
+      out.push(bx + offset * Math.cos(next), by + offset * Math.sin(next))
+      heading = next
     }
-    out.push(bx + offset * Math.cos(next), by + offset * Math.sin(next))
-    heading = next
+    this.heading = heading
+    return Float64Array.from(out)
   }
-  return out.length >= 4 ? Float64Array.from(out) : points
+}
+
+/** A polyline without points that lie on the one before. */
+function withoutStops(points: Polyline): Polyline {
+  const out = [points[0]!, points[1]!]
+  for (let i = 2; i < points.length; i += 2)
+    if (points[i] !== out.at(-2) || points[i + 1] !== out.at(-1)) out.push(points[i]!, points[i + 1]!)
+  return out.length === points.length ? points : Float64Array.from(out)
 }

@@ -3,10 +3,15 @@ import { describe, expect, it } from 'vitest'
 import { flatten } from '../geometry/flatten'
 import { readPath } from '../geometry/path'
 import { distanceTo, polylineLength } from '../geometry/polyline'
-import { overrun, pivotPath } from './blade'
+import { Blade, overrun } from './blade'
 import { cornerSpeed, stretchTimes, trapezoidTime } from './motion'
 
 const motion = { speed: 100, acceleration: 500, corner: 10 }
+/** A circle about the origin in four cubic curves, from (r, 0) on. */
+const CIRCLE = (r: number) => {
+  const k = (4 / 3) * (Math.SQRT2 - 1) * r
+  return `C${r} ${k} ${k} ${r} 0 ${r}C${-k} ${r} ${-r} ${k} ${-r} 0C${-r} ${-k} ${-k} ${-r} 0 ${-r}C${k} ${-r} ${r} ${-k} ${r} 0`
+}
 const line = (d: string) => flatten(readPath(d))
 
 describe('trapezoidTime', () => {
@@ -55,6 +60,33 @@ describe('stretchTimes', () => {
     expect(cornerSpeed(Math.PI, motion)).toBeCloseTo(5, 9)
   })
 
+  it('takes the sides of a rectangle at full speed between its corners', () => {
+    const corner = cornerSpeed(Math.PI / 2, motion)
+    const textbook =
+      trapezoidTime(60, 0, corner, motion) +
+      trapezoidTime(40, corner, corner, motion) +
+      trapezoidTime(60, corner, corner, motion) +
+      trapezoidTime(40, corner, 0, motion)
+    expect(total('M0 0L60 0L60 40L0 40Z')).toBeCloseTo(textbook, 9)
+  })
+
+  it('takes the same time round a circle whatever it is drawn in, at v = sqrt(a r) (textbook)', () => {
+    const quick = { speed: 500, acceleration: 2000, corner: 5 }
+    const r = 8
+    const around = (n: number) =>
+      Float64Array.from({ length: 2 * (5 * n + 1) }, (_, i) => {
+        const angle = (2 * Math.PI * (i >> 1)) / n
+        return r * (i % 2 === 0 ? Math.cos(angle) : Math.sin(angle))
+      })
+    // Five times round, so that speeding up and slowing down count little.
+    const times = [24, 60, 200, 1000].map((n) => stretchTimes(around(n), quick).reduce((a, b) => a + b, 0))
+    const cubics = flatten(readPath(`M${r} 0${CIRCLE(r).repeat(5)}`), 0.01)
+    times.push(stretchTimes(cubics, quick).reduce((a, b) => a + b, 0))
+    const v = Math.sqrt(quick.acceleration * r)
+    const textbook = (5 * 2 * Math.PI * r) / v + v / quick.acceleration
+    for (const t of times) expect(Math.abs(t / textbook - 1)).toBeLessThan(0.03)
+  })
+
   it('is never quicker than the speed allows', () => {
     const d = 'M0 0L10 3L25 -4L60 0L61 1L62 0L120 40'
     expect(total(d)).toBeGreaterThan(polylineLength(line(d)) / motion.speed)
@@ -70,7 +102,7 @@ describe('overrun', () => {
   })
 })
 
-describe('pivotPath', () => {
+describe('Blade', () => {
   /** Where the tip of a trailing blade goes: it is drawn straight towards the pivot (pursuit, the tractrix). */
   function tipOf(pivot: Float64Array, start: { x: number; y: number }, offset: number) {
     const tip = { ...start }
@@ -92,8 +124,12 @@ describe('pivotPath', () => {
   it('makes the trailing tip follow the line, corners included', () => {
     for (const d of ['M0 0L40 0L40 30L0 30Z', 'M0 0L30 0L5 8L30 20', 'M0 0C20 0 30 20 50 20']) {
       const wanted = line(d)
-      const tip = tipOf(pivotPath(wanted, 0.4), { x: wanted[0]!, y: wanted[1]! }, 0.4)
-      const off = Math.max(...tip.map((p) => distanceTo(p, wanted)))
+      const start = { x: wanted[0]!, y: wanted[1]! }
+      const blade = new Blade(0.4, 'spot')
+      // Once along the first stretch, so that it is known where the blade points.
+      blade.follow(wanted.slice(0, 4))
+      const tip = tipOf(blade.follow(wanted), start, 0.4)
+      const off = Math.max(...tip.slice(400).map((p) => distanceTo(p, wanted)))
       expect(off).toBeLessThan(0.03)
       // Without it, the corners are cut.
       if (d.includes('C')) continue
@@ -102,8 +138,57 @@ describe('pivotPath', () => {
     }
   })
 
+  /** The tips of a blade over several strokes; lifted, it keeps pointing where it pointed. */
+  function tipsOver(paths: readonly Float64Array[], offset: number, heading: number) {
+    let [hx, hy] = [Math.cos(heading), Math.sin(heading)]
+    return paths.map((path) => {
+      const tip = tipOf(path, { x: path[0]! - offset * hx, y: path[1]! - offset * hy }, offset)
+      const [last, end] = [tip.at(-1)!, path.slice(-2)]
+      ;[hx, hy] = [(end[0]! - last.x) / offset, (end[1]! - last.y) / offset]
+      return tip
+    })
+  }
+
+  it.each(['spot', 'lead-in'] as const)('cuts slits from their very start, turned by %s', (turn) => {
+    const slits = [
+      'M0 0L20 0',
+      'M20 10L0 10',
+      'M10 20L10 40',
+      'M30 30L40 40',
+      'M50 40L50 20',
+      'M60 20L61 20',
+    ].map(line)
+    const blade = new Blade(0.5, turn)
+    const tips = tipsOver(
+      slits.map((s) => blade.follow(s)),
+      0.5,
+      2.2,
+    )
+    slits.forEach((slit, k) => {
+      const start = { x: slit[0]!, y: slit[1]! }
+      const nearest = Math.min(...tips[k]!.map((p) => Math.hypot(p.x - start.x, p.y - start.y)))
+      expect(nearest).toBeLessThan(0.03)
+      const far = Math.max(...tips[k]!.map((p) => distanceTo(p, slit)))
+      // On the spot nothing else is touched; led in, no more than the way in is.
+      expect(far).toBeLessThan(turn === 'spot' && k > 0 ? 0.03 : 3)
+    })
+    // Put down along each slit wherever it points, the blade leaves up to twice its offset uncut.
+    const bare = tipsOver(slits, 0.5, 2.2)
+    const missed = slits.map((s, k) => Math.min(...bare[k]!.map((p) => Math.hypot(p.x - s[0]!, p.y - s[1]!))))
+    expect(Math.max(...missed)).toBeGreaterThan(0.3)
+  })
+
+  it('follows a slit once more from where the first time left the blade', () => {
+    const slit = line('M0 0L20 0L20 15')
+    const blade = new Blade(0.5, 'spot')
+    blade.follow(line('M0 5L5 5'))
+    const paths = [blade.follow(slit), blade.follow(slit), blade.follow(slit)]
+    for (const tip of tipsOver(paths, 0.5, 0))
+      expect(Math.max(...tip.map((p) => distanceTo(p, slit)))).toBeLessThan(0.03)
+  })
+
   it('leaves a line alone where the tip does not trail', () => {
     const wanted = line('M0 0L40 0L40 30')
-    expect(pivotPath(wanted, 0)).toBe(wanted)
+    expect(new Blade(0, 'spot').follow(wanted)).toBe(wanted)
   })
 })

@@ -7,6 +7,10 @@ export const movePlan = (plan: SheetPlan, map: Affine): SheetPlan => ({
   ...plan,
   passes: plan.passes.map((pass) => ({
     ...pass,
-    strokes: pass.strokes.map((s) => ({ ...s, points: transformPolyline(s.points, map) })),
+    strokes: pass.strokes.map(({ again, ...s }) => ({
+      ...s,
+      points: transformPolyline(s.points, map),
+      ...(again ? { again: transformPolyline(again, map) } : {}),
+    })),
   })),
 })

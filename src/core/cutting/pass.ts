@@ -9,6 +9,8 @@ export type Stroke = {
   edge: 'outline' | 'opening' | null
   /** mm of the sheet, y down */
   points: Polyline
+  /** the second time and after, where a blade then comes from elsewhere */
+  again?: Polyline
   closed: boolean
 }
 

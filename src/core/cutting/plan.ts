@@ -2,14 +2,14 @@ import { type Cutter, PLAIN_CUTTER } from '../document/cutter'
 import type { Sheet } from '../document/layout'
 import { type Paper, PLAIN_SETTINGS } from '../document/paper'
 import type { Project } from '../document/project'
-import { overrun, pivotPath } from './blade'
+import { Blade, overrun } from './blade'
 import { orderStrokes } from './order'
 import type { Pass, SheetPlan, Stroke } from './pass'
 import { withPauses } from './pauses'
 import { SheetStrokes } from './strokes'
 
 /** How the plan's cutter moves and is fitted out. */
-export type PlanCutter = Pick<Cutter, 'tip' | 'holders' | 'overlap' | 'bladeOffset'>
+export type PlanCutter = Pick<Cutter, 'tip' | 'holders' | 'overlap' | 'bladeOffset' | 'bladeTurn'>
 
 /** What a pass is made of before it is ordered. */
 type Kind = Pick<Pass, 'role' | 'tool' | 'light' | 'dashed'>
@@ -55,7 +55,7 @@ export function planSheet(
       {
         ...kind,
         setting,
-        strokes: kind.tool === 'knife' ? ordered.map((s) => forBlade(s, cutter)) : ordered,
+        strokes: ordered,
       },
     ]
   })
@@ -64,12 +64,24 @@ export function planSheet(
     width: sheet.width,
     height: sheet.height,
     paperName: paper?.name ?? 'Paper',
-    passes: withPauses(passes, cutter.holders).passes,
+    passes: forBlade(withPauses(passes, cutter.holders).passes, cutter),
   }
 }
 
-/** A stroke as the blade is led along it: over its start where it is closed, and ahead of a tip that trails. */
-const forBlade = (stroke: Stroke, { overlap, bladeOffset }: PlanCutter): Stroke => ({
-  ...stroke,
-  points: pivotPath(stroke.closed ? overrun(stroke.points, overlap) : stroke.points, bladeOffset),
-})
+/** Strokes as the blade is led along them: over their start where they are closed, and ahead of a tip that trails. */
+function forBlade(passes: readonly Pass[], { overlap, bladeOffset, bladeTurn }: PlanCutter): Pass[] {
+  const blade = new Blade(bladeOffset, bladeTurn)
+  return passes.map((pass) => {
+    if (pass.tool !== 'knife') return pass
+    if (pass.pause) blade.putIn()
+    const strokes = pass.strokes.map((stroke): Stroke => {
+      const points = stroke.closed ? overrun(stroke.points, overlap) : stroke.points
+      const first = blade.follow(points, stroke.closed)
+      // Followed once more it comes from its own end, and leaves as it did.
+      return pass.setting.passes > 1 && bladeOffset > 0
+        ? { ...stroke, points: first, again: blade.follow(points, stroke.closed) }
+        : { ...stroke, points: first }
+    })
+    return { ...pass, strokes }
+  })
+}

@@ -78,5 +78,9 @@ export function timelineOf(plan: SheetPlan, cutter: Moving = PLAIN_CUTTER): Time
 export function repeated(pass: Pass): Pass['strokes'] {
   return pass.setting.passes === 1
     ? pass.strokes
-    : pass.strokes.flatMap((stroke) => Array.from({ length: pass.setting.passes }, () => stroke))
+    : pass.strokes.flatMap((stroke) =>
+        Array.from({ length: pass.setting.passes }, (_, k) =>
+          k > 0 && stroke.again ? { ...stroke, points: stroke.again } : stroke,
+        ),
+      )
 }

@@ -26,6 +26,8 @@ export const cutterFieldsSchema = z.object({
   overlap: z.number().min(0).max(10),
   /** how far the tip of its blade trails, mm; 0 where the machine allows for it by itself */
   bladeOffset: z.number().min(0).max(2),
+  /** how a trailing blade is turned where a stroke begins: about its tip on the spot, or led in from before the start */
+  bladeTurn: z.enum(['spot', 'lead-in']).default('spot'),
   language: z.enum(LANGUAGES),
 })
 export type CutterFields = z.infer<typeof cutterFieldsSchema>
@@ -47,5 +49,6 @@ export const PLAIN_CUTTER: CutterFields = {
   changeTime: 30,
   overlap: 1,
   bladeOffset: 0,
+  bladeTurn: 'spot',
   language: 'gcode',
 }

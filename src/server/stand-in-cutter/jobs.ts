@@ -73,7 +73,7 @@ export type Scanned = { lie: Affine; register: Register }
 
 /** What a job is run on: the cutter's language and what it reaches, and where on its mat the sheet lies. */
 export type Bench = {
-  cutter: Pick<CutterFields, 'name' | 'language' | 'mat' | 'holders'>
+  cutter: Pick<CutterFields, 'name' | 'language' | 'mat' | 'holders' | 'bladeOffset'>
   sheetAt: { x: number; y: number }
   /** in which lengths are told */
   unit: Unit
@@ -212,7 +212,7 @@ async function begin(live: Live): Promise<void> {
 function refuseOutOfReach(
   steps: readonly Step[],
   { height }: SheetPlan,
-  { cutter: { mat }, sheetAt: at, unit }: Bench,
+  { cutter: { mat, bladeOffset }, sheetAt: at, unit }: Bench,
 ): void {
   const { width, height: depth, margin } = mat
   const over = (v: number, low: number, high: number) => Math.max(low - v, v - high, 0)
@@ -223,7 +223,8 @@ function refuseOutOfReach(
     const down = over(height - step.y + at.y, margin, depth - margin)
     most = Math.max(most, across, down)
   }
-  if (most > 0.05)
+  // The pivot of a trailing blade goes beyond a corner, its tip does not.
+  if (most > bladeOffset + 0.05)
     throw new Problem(
       422,
       `The sheet goes ${lengthWords(rulerUp(most, unit), unit)} beyond what the cutter reaches (${formatSize(mat, unit)} with ${lengthWords(margin, unit)} margin). Choose a larger cutter, or lay the pieces out again for its mat.`,

@@ -116,6 +116,17 @@ function Fields({ fields, set }: FieldsProps) {
         max={2}
         onCommit={(bladeOffset) => set({ bladeOffset })}
       />
+      {fields.bladeOffset > 0 ? (
+        <Select
+          label="The blade turns at a start"
+          value={fields.bladeTurn}
+          choices={[
+            { value: 'spot', title: 'on the spot, about its tip' },
+            { value: 'lead-in', title: 'led in from just before' },
+          ]}
+          onChange={(bladeTurn) => set({ bladeTurn })}
+        />
+      ) : null}
     </EntryGrid>
   )
 }
