@@ -12,6 +12,7 @@ export default defineConfig({
       'judges/**/*.test.ts',
       'fuzz/**/*.test.ts',
     ],
+    globalSetup: ['./scripts/one-temporary-folder.ts'],
     testTimeout: 180_000,
     reporters: process.env.VITEST_JSON
       ? ['default', ['json', { outputFile: process.env.VITEST_JSON }]]

@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { z } from 'zod'
 import { IntakeRefusal } from '../core/intake/refusal'
+import { asProblem } from './as-problem'
 import { guard } from './guard'
 import { isLocal } from './local-host'
-import { asProblem, Problem } from './problem'
+import { Problem } from './problem'
 
 const allowed = (headers: Record<string, string>, method = 'POST') => {
   try {

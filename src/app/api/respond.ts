@@ -1,8 +1,9 @@
 import { z } from 'zod'
 import { id } from '@/core/document/fields'
+import { asProblem } from '@/server/as-problem'
 import { guard } from '@/server/guard'
 import { log } from '@/server/log'
-import { asProblem, Problem } from '@/server/problem'
+import { Problem } from '@/server/problem'
 
 type Context<P> = { params: Promise<P> }
 

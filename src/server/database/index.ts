@@ -1,16 +1,14 @@
-import { mkdirSync } from 'node:fs'
-import { dirname, resolve } from 'node:path'
+import { existsSync, mkdirSync } from 'node:fs'
+import { dirname } from 'node:path'
 import { Sequelize, Transaction } from 'sequelize'
 import sqlite3 from 'sqlite3'
-import { SequelizeStorage, Umzug } from 'umzug'
-import { initial } from './migrations/0001-initial'
-import { cutters } from './migrations/0002-cutters'
-import { slices } from './migrations/0003-slices'
+import { log } from '../log'
+import { Problem } from '../problem'
+import { backUp, damageOf, putAside } from './backups'
+import { migrate } from './migrate'
 import { defineModels } from './models'
-
-/** Where the database lies: `VELVET_DB`, or `data/velvet-crease.db`. */
-export const databasePath = (): string =>
-  resolve(/* turbopackIgnore: true */ process.env.VELVET_DB ?? 'data/velvet-crease.db')
+import { databasePath } from './path'
+import { codeOf, databaseProblem } from './problems'
 
 /** The driver with patience: a lock of another program is waited for a moment before it becomes a problem. */
 class PatientConnection extends sqlite3.Database {
@@ -20,7 +18,15 @@ class PatientConnection extends sqlite3.Database {
   }
 }
 
-type Database = { sequelize: Sequelize; ready: Promise<void>; writing: Promise<unknown> }
+type Database = {
+  sequelize: Sequelize
+  ready: Promise<void>
+  writing: Promise<unknown>
+  /** what is wrong with the file: it is only read then */
+  damage: string | null
+  backups: NodeJS.Timeout | null
+  backingUp: Promise<unknown>
+}
 
 // One database a process, also when modules are loaded twice (development reloads, route bundles).
 const holder = globalThis as { velvetDatabase?: Database }
@@ -52,6 +58,7 @@ function open(): Database {
     return holder.velvetDatabase
   }
   const storage = databasePath()
+  const isNew = !existsSync(storage)
   mkdirSync(dirname(storage), { recursive: true })
   const sequelize = new Sequelize({
     dialect: 'sqlite',
@@ -60,26 +67,45 @@ function open(): Database {
     logging: false,
   })
   bind(sequelize)
-  holder.velvetDatabase = { sequelize, ready: prepare(sequelize), writing: Promise.resolve() }
-  return holder.velvetDatabase
+  const state: Database = {
+    sequelize,
+    ready: Promise.resolve(),
+    writing: Promise.resolve(),
+    damage: null,
+    backups: null,
+    backingUp: Promise.resolve(),
+  }
+  state.ready = prepare(state, isNew)
+  holder.velvetDatabase = state
+  return state
 }
 
 /** An acknowledged edit survives a killed process and a lost power supply: SQLite syncs each commit (its default). */
-async function prepare(sequelize: Sequelize): Promise<void> {
-  await sequelize.query('PRAGMA journal_mode = WAL')
-  await migrate(sequelize)
+async function prepare(state: Database, isNew: boolean): Promise<void> {
+  const { sequelize } = state
+  try {
+    await sequelize.query('PRAGMA journal_mode = WAL')
+    state.damage = await damageOf(sequelize)
+    if (state.damage) putAside(today())
+    else await migrate(sequelize)
+  } catch (error) {
+    if (/^SQLITE_(CORRUPT|NOTADB)/.test(codeOf(error) ?? '')) putAside(today())
+    throw error
+  }
+  if (state.damage) return
+  const backUpToday = () => {
+    state.backingUp = backUp(sequelize, today()).catch((error: unknown) =>
+      log.error({ err: error }, 'no backup could be made'),
+    )
+  }
+  // Of a day the state with which it began is kept. What is new has nothing to go back to yet.
+  if (!isNew) backUpToday()
+  state.backups = setInterval(backUpToday, HOUR)
+  state.backups.unref()
 }
 
-/** Brings the tables up to date. */
-export async function migrate(sequelize: Sequelize): Promise<void> {
-  const umzug = new Umzug({
-    migrations: [initial, cutters, slices],
-    context: sequelize.getQueryInterface(),
-    storage: new SequelizeStorage({ sequelize }),
-    logger: undefined,
-  })
-  await umzug.up()
-}
+const HOUR = 3_600_000
+const today = (): string => new Date().toISOString().slice(0, 10)
 
 /**
  * Runs a transaction that writes. Such transactions begin at once as writers and wait for each other in this process:
@@ -88,6 +114,7 @@ export async function migrate(sequelize: Sequelize): Promise<void> {
 export async function write<T>(work: (transaction: Transaction) => Promise<T>): Promise<T> {
   const sequelize = await database()
   const state = open()
+  if (state.damage) throw databaseProblem({ code: 'SQLITE_CORRUPT' }) ?? new Problem(503, state.damage)
   const turn = state.writing.then(() => sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, work))
   state.writing = turn.catch(() => undefined)
   return turn
@@ -97,6 +124,8 @@ export async function write<T>(work: (transaction: Transaction) => Promise<T>): 
 export async function closeDatabase(): Promise<void> {
   const state = holder.velvetDatabase
   delete holder.velvetDatabase
+  if (state?.backups) clearInterval(state.backups)
   await state?.ready.catch(() => undefined)
+  await state?.backingUp
   await state?.sequelize.close()
 }

@@ -9,9 +9,10 @@ import { rebind } from '../../core/binding/reconcile'
 import { makeEdit, setLines } from '../../core/document/edits'
 import { emptyProject, type Project } from '../../core/document/project'
 import { readFile } from '../../tasks/read-file'
+import { asProblem } from '../as-problem'
 import { closeDatabase, database } from '../database'
 import { papers } from '../library/papers'
-import { asProblem, type Problem } from '../problem'
+import type { Problem } from '../problem'
 import {
   createProject,
   duplicateProject,

@@ -1,4 +1,5 @@
-import { DataTypes, type QueryInterface } from 'sequelize'
+import { DataTypes } from 'sequelize'
+import type { MigrationContext } from './context'
 
 const id = { type: DataTypes.STRING(40), primaryKey: true }
 const ofProject = {
@@ -12,8 +13,10 @@ const date = { type: DataTypes.DATE, allowNull: false }
 
 export const initial = {
   name: '0001-initial',
-  async up({ context: tables }: { context: QueryInterface }) {
-    await tables.createTable('projects', {
+  async up({ context: { tables, transaction } }: MigrationContext) {
+    const create = (name: string, columns: Parameters<typeof tables.createTable>[1]) =>
+      tables.createTable(name, columns, { transaction })
+    await create('projects', {
       id,
       name: { type: DataTypes.STRING(120), allowNull: false },
       revision: { type: DataTypes.INTEGER, allowNull: false },
@@ -24,13 +27,13 @@ export const initial = {
       createdAt: date,
       updatedAt: date,
     })
-    await tables.createTable('sources', {
+    await create('sources', {
       id,
       projectId: ofProject,
       name: { type: DataTypes.STRING(200), allowNull: false },
       bytes: { type: DataTypes.BLOB, allowNull: false },
     })
-    await tables.createTable('edits', {
+    await create('edits', {
       projectId: { ...ofProject, primaryKey: true },
       revision: { type: DataTypes.INTEGER, primaryKey: true },
       label: { type: DataTypes.STRING(200), allowNull: false },
@@ -40,13 +43,13 @@ export const initial = {
       inverse: text,
       createdAt: date,
     })
-    await tables.createTable('papers', {
+    await create('papers', {
       id,
       fields: text,
       position: { type: DataTypes.INTEGER, allowNull: false },
       deletedAt: { type: DataTypes.DATE, allowNull: true },
     })
-    await tables.createTable('jobs', {
+    await create('jobs', {
       id,
       projectId: ofProject,
       sheetId: { type: DataTypes.STRING(64), allowNull: false },
@@ -56,9 +59,10 @@ export const initial = {
       createdAt: date,
       updatedAt: date,
     })
-    await tables.addIndex('jobs', ['projectId', 'sheetId'])
-  },
-  async down({ context: tables }: { context: QueryInterface }) {
-    for (const table of ['jobs', 'papers', 'edits', 'sources', 'projects']) await tables.dropTable(table)
+    // A first start that was broken off by an older version left the tables, and perhaps the index.
+    await tables.sequelize.query(
+      'CREATE INDEX IF NOT EXISTS jobs_project_id_sheet_id ON jobs (projectId, sheetId)',
+      { transaction },
+    )
   },
 }

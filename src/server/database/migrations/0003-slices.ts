@@ -1,9 +1,10 @@
 import { gunzipSync, gzipSync } from 'node:zlib'
-import { type QueryInterface, QueryTypes } from 'sequelize'
+import { QueryTypes } from 'sequelize'
 import { applyChanges } from '../../../core/document/edits'
 import type { StoredDocument } from '../../../core/document/migrations'
 import { carryEdits } from '../../../core/document/migrations/carry-edits'
 import type { Project } from '../../../core/document/project'
+import type { MigrationContext } from './context'
 
 type OldProject = { id: string; revision: number; snapshot: Buffer; snapshotRevision: number }
 type OldEdit = {
@@ -22,36 +23,31 @@ const apply = (document: StoredDocument, changes: Parameters<typeof applyChanges
  */
 export const slices = {
   name: '0003-slices',
-  async up({ context }: { context: QueryInterface }) {
-    const { sequelize } = context
-    await sequelize.transaction(async (transaction) => {
-      const run = (sql: string, replacements: Record<string, unknown> = {}) =>
-        sequelize.query(sql, { transaction, replacements })
-      const read = <T extends object>(sql: string, replacements: Record<string, unknown> = {}) =>
-        sequelize.query<T>(sql, { transaction, replacements, type: QueryTypes.SELECT })
-      await run(
-        'CREATE TABLE snapshots (projectId VARCHAR(40) PRIMARY KEY REFERENCES projects (id) ON DELETE CASCADE, revision INTEGER NOT NULL, document BLOB NOT NULL)',
-      )
-      for (const column of [
-        'undoTop INTEGER',
-        'redoTop INTEGER',
-        'summaryRevision INTEGER NOT NULL DEFAULT -1',
-      ])
-        await run(`ALTER TABLE projects ADD COLUMN ${column}`)
-      for (const column of ['snapshotBytes', 'pendingBytes'])
-        await run(`ALTER TABLE projects ADD COLUMN ${column} INTEGER NOT NULL DEFAULT 0`)
-      await run('ALTER TABLE edits ADD COLUMN below INTEGER')
-      for (const project of await read<OldProject>(
-        'SELECT id, revision, snapshot, snapshotRevision FROM projects',
-      ))
-        await carry(project, read, run)
-      await run('ALTER TABLE projects DROP COLUMN snapshot')
-      await run('ALTER TABLE projects DROP COLUMN snapshotRevision')
-      await keySources(run)
-    })
-  },
-  async down() {
-    throw new Error('A database of version 2 is not led back. Open a copy that was kept before.')
+  async up({ context: { tables, transaction } }: MigrationContext) {
+    const { sequelize } = tables
+    const run = (sql: string, replacements: Record<string, unknown> = {}) =>
+      sequelize.query(sql, { transaction, replacements })
+    const read = <T extends object>(sql: string, replacements: Record<string, unknown> = {}) =>
+      sequelize.query<T>(sql, { transaction, replacements, type: QueryTypes.SELECT })
+    await run(
+      'CREATE TABLE snapshots (projectId VARCHAR(40) PRIMARY KEY REFERENCES projects (id) ON DELETE CASCADE, revision INTEGER NOT NULL, document BLOB NOT NULL)',
+    )
+    for (const column of [
+      'undoTop INTEGER',
+      'redoTop INTEGER',
+      'summaryRevision INTEGER NOT NULL DEFAULT -1',
+    ])
+      await run(`ALTER TABLE projects ADD COLUMN ${column}`)
+    for (const column of ['snapshotBytes', 'pendingBytes'])
+      await run(`ALTER TABLE projects ADD COLUMN ${column} INTEGER NOT NULL DEFAULT 0`)
+    await run('ALTER TABLE edits ADD COLUMN below INTEGER')
+    for (const project of await read<OldProject>(
+      'SELECT id, revision, snapshot, snapshotRevision FROM projects',
+    ))
+      await carry(project, read, run)
+    await run('ALTER TABLE projects DROP COLUMN snapshot')
+    await run('ALTER TABLE projects DROP COLUMN snapshotRevision')
+    await keySources(run)
   },
 }
 
