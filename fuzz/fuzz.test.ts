@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { fuzzGrammar } from './grammar-run'
 import { fuzz } from './run'
 
 describe('spoilt files', () => {
@@ -8,5 +9,14 @@ describe('spoilt files', () => {
     // Both ends are reached: some mend themselves, some cannot be read.
     expect(outcome.taken).toBeGreaterThan(20)
     expect(outcome.refused).toBeGreaterThan(20)
+  })
+})
+
+describe('files that keep the grammar of their format', () => {
+  it('are taken in or refused with a sentence, whatever they say in it', async () => {
+    const outcome = await fuzzGrammar(1500, 11, 60_000)
+    expect(outcome.faults).toEqual([])
+    expect(outcome.taken).toBeGreaterThan(200)
+    expect(outcome.refused).toBeGreaterThan(200)
   })
 })

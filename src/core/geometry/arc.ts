@@ -8,6 +8,7 @@ import type { Point } from './point'
  * touches both ends strays by at most r * 2/27 * sin(t/4)^6 / cos(t/4)^2 (Goldapp 1991, "Approximation of circular
  * arcs by cubic polynomials", from memory; the tests measure it).
  * @param tolerance how far a curve may stray from the arc, in the unit of the radii
+ * @returns no curve at all for radii or angles that are no numbers
  */
 export function arcByCentre(
   centre: Point,
@@ -19,9 +20,16 @@ export function arcByCentre(
   tolerance: number,
 ): Segment[] {
   const radius = Math.max(rx, ry)
-  let pieces = Math.max(1, Math.ceil(Math.abs(sweep) / (Math.PI / 2) - 1e-9))
-  while (pieces < 4096 && strays(radius, Math.abs(sweep) / pieces) > tolerance) pieces += 1
-  const step = sweep / pieces
+  const whole = Math.min(Math.abs(sweep), MOST_TURNS * 2 * Math.PI)
+  if (!Number.isFinite(radius + whole)) return []
+  // For small angles sin(t/4)^6 / cos(t/4)^2 is (t/4)^6: the number that this asks for, and a few more where it falls short.
+  const usual = 4 * ((27 * tolerance) / (2 * radius)) ** (1 / 6)
+  let pieces = Math.min(
+    MOST_PIECES,
+    Math.max(1, Math.ceil(whole / (Math.PI / 2) - 1e-9), Math.floor(whole / usual) || 1),
+  )
+  while (pieces < MOST_PIECES && strays(radius, whole / pieces) > tolerance) pieces += 1
+  const step = (Math.sign(sweep) * whole) / pieces
   const handle = (4 / 3) * Math.tan(step / 4)
   const cosTurn = Math.cos(turn)
   const sinTurn = Math.sin(turn)
@@ -40,6 +48,10 @@ export function arcByCentre(
     }
   })
 }
+
+/** An arc goes round no more often, and is made of no more curves. */
+const MOST_TURNS = 64
+const MOST_PIECES = 256
 
 const strays = (radius: number, angle: number) =>
   (radius * 2 * Math.sin(angle / 4) ** 6) / (27 * Math.cos(angle / 4) ** 2)

@@ -10,6 +10,13 @@ type Reader = (item: Item, tolerance: number, vertices: readonly Item[]) => Cont
 const RADIANS = Math.PI / 180
 const TURN = 2 * Math.PI
 
+/** How far an arc goes counterclockwise from one angle to another: up to a whole turn, and all of it where they are one. */
+function sweepOf(from: number, to: number, turn: number): number {
+  if (to - from >= turn) return turn
+  const sweep = (((to - from) % turn) + turn) % turn
+  return sweep <= 1e-9 ? turn : sweep
+}
+
 function arc(
   centre: Point,
   rx: number,
@@ -19,7 +26,7 @@ function arc(
   sweep: number,
   tolerance: number,
 ): Contour | null {
-  if (!(rx > 0 && ry > 0) || !Number.isFinite(from + sweep)) return null
+  if (!(rx > 0 && ry > 0) || !Number.isFinite(from + sweep + rx + ry)) return null
   const whole = Math.abs(Math.abs(sweep) - TURN) < 1e-6
   const segments = arcByCentre(centre, rx, ry, turn, from, whole ? TURN : sweep, tolerance)
   const [c, s] = [Math.cos(turn), Math.sin(turn)]
@@ -42,7 +49,7 @@ function bulged(
     const a = points[i]!
     const b = points[(i + 1) % points.length]!
     const chord = distance(a, b)
-    if (Math.abs(a.bulge) < 1e-9 || chord < 1e-12) {
+    if (!(Math.abs(a.bulge) >= 1e-9) || !(chord >= 1e-12)) {
       segments.push({ to: { x: b.x, y: b.y } })
       continue
     }
@@ -56,8 +63,9 @@ function bulged(
     }
     const from = Math.atan2(a.y - centre.y, a.x - centre.x)
     const curves = arcByCentre(centre, radius, radius, 0, from, angle, tolerance)
-    curves.at(-1)!.to = { x: b.x, y: b.y }
-    segments.push(...curves)
+    const last = curves.at(-1)
+    if (last) last.to = { x: b.x, y: b.y }
+    segments.push(...(last ? curves : [{ to: { x: b.x, y: b.y } }]))
   }
   // The closing stretch of a closed contour is not written out where it is straight.
   if (closed && !segments.at(-1)!.c1) segments.pop()
@@ -107,8 +115,7 @@ const ellipse: Reader = (item, tolerance) => {
   const rx = lengthOfVector(major.x, major.y)
   const turn = Math.atan2(major.y, major.x)
   const from = numberOf(item, 41, 0)
-  let sweep = numberOf(item, 42, TURN) - from
-  if (sweep <= 1e-9) sweep += TURN
+  const sweep = sweepOf(from, numberOf(item, 42, TURN), TURN)
   // Seen from below, an ellipse runs the other way round.
   const way = numberOf(item, 230, 1) < 0 ? -1 : 1
   return arc(pointOf(item, 10), rx, rx * numberOf(item, 40, 1), turn, way * from, way * sweep, tolerance)
@@ -121,10 +128,9 @@ export const ENTITIES: Readonly<Record<string, Reader>> = {
   POLYLINE: polyline,
   ARC: (item, tolerance) => {
     const from = numberOf(item, 50, 0)
-    let sweep = numberOf(item, 51, 360) - from
-    while (sweep <= 1e-9) sweep += 360
     const r = numberOf(item, 40, 0)
-    return arc(pointOf(item, 10), r, r, 0, from * RADIANS, Math.min(sweep, 360) * RADIANS, tolerance)
+    const sweep = sweepOf(from, numberOf(item, 51, 360), 360)
+    return arc(pointOf(item, 10), r, r, 0, from * RADIANS, sweep * RADIANS, tolerance)
   },
   CIRCLE: (item, tolerance) => {
     const r = numberOf(item, 40, 0)

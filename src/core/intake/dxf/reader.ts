@@ -39,6 +39,7 @@ type Context = {
 }
 
 const MAX_INSERTED = 300_000
+const DEEPEST_BLOCK = 100
 /** Entities that only measure, write or hold other data. */
 const NOTED: Readonly<Record<string, string>> = {
   TEXT: 'text',
@@ -83,6 +84,7 @@ class DxfReader {
   private readonly found: Found[] = []
   private readonly texts: DrawnText[] = []
   private visits = 0
+  private segments = 0
   /** how far a curve may stray, in drawing units: a thousandth of a millimetre, or as much for what may be inches */
   private readonly fineness: number
 
@@ -180,14 +182,19 @@ class DxfReader {
     }
   }
 
+  /** @throws IntakeRefusal where blocks repeat one another without end */
+  private visit(item: Item): void {
+    this.visits += 1
+    if (this.visits > MAX_INSERTED)
+      throw new IntakeRefusal(
+        `Blocks in the file repeat one another more than ${MAX_INSERTED.toLocaleString('en')} times (line ${item.line}). Explode or remove the repeated blocks.`,
+      )
+  }
+
   private walk(items: readonly Item[], context: Context): void {
     for (let i = 0; i < items.length; i += 1) {
       const item = items[i]!
-      this.visits += 1
-      if (this.visits > MAX_INSERTED)
-        throw new IntakeRefusal(
-          `Blocks in the file repeat one another more than ${MAX_INSERTED.toLocaleString('en')} times (line ${item.line}). Explode or remove the repeated blocks.`,
-        )
+      this.visit(item)
       if (SILENT.has(item.type)) continue
       if (numberOf(item, 67, 0) === 1) {
         this.notices.add('paper-space', `line ${item.line}`)
@@ -238,6 +245,12 @@ class DxfReader {
       this.notices.add('broken', place)
       return
     }
+    // Counted as they come, since blocks may repeat them without end.
+    this.segments += contour.segments.length
+    if (this.segments > LIMITS.segments)
+      throw new IntakeRefusal(
+        `The drawing has more than ${LIMITS.segments.toLocaleString('en')} stretches (reached at ${place}). Simplify its curves, or split it into several files.`,
+      )
     const matrix = isMirrored(item) ? multiply(context.matrix, scaling(-1, 1)) : context.matrix
     this.found.push({
       contour: transformContour(contour, matrix),
@@ -251,7 +264,7 @@ class DxfReader {
     const written = textOf(item, 2) ?? ''
     const name = written.toUpperCase()
     const block = this.blocks.get(name)
-    if (!block || context.blocks.includes(name)) {
+    if (!block || context.blocks.includes(name) || context.blocks.length >= DEEPEST_BLOCK) {
       this.notices.add('broken-insert', `“${name.slice(0, 40)}” at line ${item.line}`)
       return
     }
@@ -276,6 +289,7 @@ class DxfReader {
     const turn = rotation(numberOf(item, 50, 0))
     for (let row = 0; row < rows; row += 1)
       for (let column = 0; column < columns; column += 1) {
+        this.visit(item)
         const [dx, dy] = [column * numberOf(item, 44, 0), row * numberOf(item, 45, 0)]
         const step = translation(turn[0] * dx + turn[2] * dy, turn[1] * dx + turn[3] * dy)
         const matrix = multiply(context.matrix, multiply(step, mirrored))

@@ -22,12 +22,15 @@ export function splineContour(spline: Spline, closed: boolean, tolerance: number
   const n = control.length
   if (degree < 1 || degree > 25 || n <= degree || knots.length < n + degree + 1) return null
   if (knots.some((k, i) => !Number.isFinite(k) || (i > 0 && k < knots[i - 1]!))) return null
+  if (control.some((p) => !Number.isFinite(p.x + p.y))) return null
   const segments: Segment[] = []
   const start = evaluate(spline, knots[degree]!, degree)
   for (let span = degree; span < n; span += 1) {
     const [a, b] = [knots[span]!, knots[span + 1]!]
     if (b - a < 1e-12) continue
-    segments.push(...hermite(spline, span, a, b, tolerance, 0))
+    // What is still strayed from after so many curves is no line that a tool could follow.
+    const deepest = segments.length < MOST_CURVES ? DEEPEST : 0
+    segments.push(...hermite(spline, span, a, b, tolerance, DEEPEST - deepest))
   }
   if (segments.length === 0) return null
   return { start, segments, closed }
@@ -52,7 +55,8 @@ function evaluate({ degree, knots, control, weights }: Spline, u: number, span: 
   return { x: x / w, y: y / w }
 }
 
-const DEEPEST = 12
+const DEEPEST = 10
+const MOST_CURVES = 4000
 
 function hermite(
   spline: Spline,

@@ -95,7 +95,7 @@ function rect(attributes: Record<string, string>, resolve: Resolve, tolerance: n
 }
 
 function ellipse(cx: number, cy: number, rx: number, ry: number, tolerance: number): Contour[] {
-  if (!(rx > 0 && ry > 0)) return []
+  if (!(rx > 0 && ry > 0 && Number.isFinite(rx + ry))) return []
   const segments = arcByCentre({ x: cx, y: cy }, rx, ry, 0, 0, 2 * Math.PI, tolerance)
   const start = { x: cx + rx, y: cy }
   segments.at(-1)!.to = start

@@ -14,6 +14,12 @@ export type TrueSize = {
   scale: Scale
 }
 
+/** A length that a drawing can have; null for one that is not there, nought, negative or endless. */
+function sizeOf(text: string | undefined): ReturnType<typeof splitLength> {
+  const length = splitLength(text)
+  return length && length.value > 0 && Number.isFinite(length.value) ? length : null
+}
+
 /**
  * The true size of an SVG document. A physical width or height settles it; a size in pixels only is read at the
  * density at which the artboard is a known paper, 96 an inch (CSS) where none is, and the other readings are offered.
@@ -21,8 +27,8 @@ export type TrueSize = {
  */
 export function trueSizeOf(attributes: Record<string, string>, chosen: number | null): TrueSize {
   const box = parseViewBox(attributes.viewBox)
-  const width = splitLength(attributes.width)
-  const height = splitLength(attributes.height)
+  const width = sizeOf(attributes.width)
+  const height = sizeOf(attributes.height)
   const px = (
     length: typeof width,
     other: typeof width,

@@ -1,0 +1,76 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { join, resolve } from 'node:path'
+import { Worker } from 'node:worker_threads'
+import { build } from 'esbuild'
+import type { Answer } from './reader.worker'
+
+/** Reads files in a thread of its own, that is ended where a file takes too long. */
+export class Reader {
+  private worker: Worker | null = null
+
+  private constructor(
+    private readonly limit: number,
+    private readonly folder: string,
+  ) {}
+
+  /** @param limit ms that one file may take */
+  static async start(limit: number): Promise<Reader> {
+    // Threads take no TypeScript; packages are looked for from where the module lies.
+    const folder = mkdtempSync(resolve('node_modules', '.fuzz-'))
+    await build({
+      entryPoints: ['fuzz/reader.worker.ts'],
+      bundle: true,
+      format: 'esm',
+      platform: 'node',
+      packages: 'external',
+      outfile: join(folder, 'reader.mjs'),
+      alias: { '@': './src' },
+    })
+    const reader = new Reader(limit, folder)
+    await reader.read('warm-up.svg', new TextEncoder().encode('<svg/>'))
+    return reader
+  }
+
+  async read(name: string, bytes: Uint8Array): Promise<Answer & { took: number }> {
+    const began = performance.now()
+    const answer = await this.ask(name, bytes)
+    return { ...answer, took: performance.now() - began }
+  }
+
+  async end(): Promise<void> {
+    await this.stop()
+    rmSync(this.folder, { recursive: true, force: true })
+  }
+
+  private async stop(): Promise<void> {
+    const { worker } = this
+    this.worker = null
+    await worker?.terminate()
+  }
+
+  private ask(name: string, bytes: Uint8Array): Promise<Answer> {
+    this.worker ??= new Worker(join(this.folder, 'reader.mjs'), {
+      resourceLimits: { maxOldGenerationSizeMb: 2048 },
+    })
+    const { worker } = this
+    return new Promise((resolve) => {
+      const settle = (answer: Answer) => {
+        clearTimeout(timer)
+        // Not all listeners: the thread's own are among them, and without those it is deaf.
+        worker.off('message', settle).off('error', broken).off('exit', ended)
+        resolve(answer)
+      }
+      const fail = (words: string) => {
+        settle({ outcome: 'fault', words })
+        void this.stop()
+      }
+      const broken = (error: Error) => fail(`the thread broke off: ${error.message}`)
+      const ended = () => fail('the thread ended')
+      const timer = setTimeout(() => fail(`took more than ${this.limit} ms`), this.limit)
+      worker.once('message', settle)
+      worker.once('error', broken)
+      worker.once('exit', ended)
+      worker.postMessage({ name, bytes })
+    })
+  }
+}
