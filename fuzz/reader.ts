@@ -51,6 +51,9 @@ export class Reader {
   private ask(name: string, bytes: Uint8Array): Promise<Answer> {
     this.worker ??= new Worker(join(this.folder, 'reader.mjs'), {
       resourceLimits: { maxOldGenerationSizeMb: 2048 },
+      // What libraries say of odd files is nobody's news here.
+      stdout: true,
+      stderr: true,
     })
     const { worker } = this
     return new Promise((resolve) => {

@@ -7,6 +7,16 @@ import { type Project, VERSION } from '../core/document/project'
 
 const revision = z.number().int().nonnegative()
 
+/** By what an edit is known again that is sent twice, as its first answer was lost. */
+export const editKeySchema = id
+
+/** What a refused edit is told beside the sentence: the revision that stands, and whether it was kept after all. */
+export const refusalSchema = z.object({
+  message: z.string(),
+  revision: revision.optional(),
+  kept: z.boolean().optional(),
+})
+
 /** What would be taken back, and what made again: the labels of the edits; null for nothing. */
 export const historySchema = z.object({ undo: z.string().nullable(), redo: z.string().nullable() })
 export type History = z.infer<typeof historySchema>

@@ -3,8 +3,9 @@ import { Umzug } from 'umzug'
 import { initial } from './migrations/0001-initial'
 import { cutters } from './migrations/0002-cutters'
 import { slices } from './migrations/0003-slices'
+import { editKeys } from './migrations/0004-edit-keys'
 
-const MIGRATIONS = [initial, cutters, slices]
+const MIGRATIONS = [initial, cutters, slices, editKeys]
 
 /** A database that a newer version of the program has changed. */
 export class NewerDatabase extends Error {

@@ -53,6 +53,8 @@ export class EditRow extends Model<InferAttributes<EditRow>, InferCreationAttrib
   declare below: number | null
   declare changes: string
   declare inverse: string
+  /** by which the page that made it knows it again; null for those made otherwise */
+  declare key: CreationOptional<string | null>
   declare createdAt: CreationOptional<Date>
 }
 
@@ -130,6 +132,7 @@ export function defineModels(sequelize: Sequelize): void {
       below: DataTypes.INTEGER,
       changes: DataTypes.TEXT,
       inverse: DataTypes.TEXT,
+      key: DataTypes.STRING(40),
       createdAt: DataTypes.DATE,
     },
     { sequelize, tableName: 'edits', updatedAt: false },

@@ -227,6 +227,32 @@ describe('projects', () => {
   })
 })
 
+describe('an edit that is sent twice', () => {
+  const named = (name: string) =>
+    makeEdit(emptyProject('Caddy'), `Rename to ${name}`, (d) => void (d.name = name))[1]
+
+  it('with its key, as its answer was lost, is kept once and answered as kept', async () => {
+    const id = await createProject(emptyProject('Caddy'), [])
+    const first = await editProject(id, 0, named('Box'), [], 'key-1')
+    expect(await editProject(id, 0, named('Box'), [], 'key-1')).toEqual(first)
+    expect(await undoEdit(id, 1, 'key-2')).toMatchObject({ revision: 2 })
+    expect(await undoEdit(id, 1, 'key-2')).toMatchObject({ revision: 2 })
+    expect((await loadProject(id)).project.name).toBe('Caddy')
+  })
+
+  it('is told to be kept where others came after it, and refused where it is another one', async () => {
+    const id = await createProject(emptyProject('Caddy'), [])
+    await editProject(id, 0, named('Box'), [], 'key-1')
+    await editProject(id, 1, named('Tin'), [], 'key-2')
+    const kept = await editProject(id, 0, named('Box'), [], 'key-1').catch(asProblem)
+    expect(kept).toMatchObject({ status: 409, more: { revision: 2, kept: true } })
+    const other = await editProject(id, 0, named('Jar'), [], 'key-3').catch(asProblem)
+    expect(other).toMatchObject({ status: 409, more: { revision: 2 } })
+    expect((other as Problem).more.kept).toBeUndefined()
+    expect((await loadProject(id)).project.name).toBe('Tin')
+  })
+})
+
 describe('a database in trouble', () => {
   it('locked by another program: a sentence, nothing changed, and it goes on afterwards', async () => {
     const before = sachet()

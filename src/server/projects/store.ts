@@ -91,42 +91,72 @@ type Prepared = {
 
 /**
  * Applies an edit that was made on revision `base`.
+ * @param key by which an edit that was kept, but whose answer was lost, is known when it is sent again
  * @throws Problem 409 when another edit came first; it carries the revision that stands
  * @throws Problem 422 when the edit does not fit the document
  */
-export const editProject = (id: string, base: number, edit: Edit, sources: readonly SourceBytes[] = []) =>
-  accept(id, base, async () => ({ ...edit, kind: 'edit', target: null }), sources)
+export const editProject = (
+  id: string,
+  base: number,
+  edit: Edit,
+  sources: readonly SourceBytes[] = [],
+  key: string | null = null,
+) => accept(id, base, async () => ({ ...edit, kind: 'edit', target: null }), sources, key)
 
 /** Takes the last edit back, as an edit of its own. */
-export const undoEdit = (id: string, base: number) =>
-  accept(id, base, async ({ undoTop }, transaction) => {
-    if (undoTop === null) throw new Problem(409, 'There is nothing left to undo.')
-    const { label, inverse } = await findEdit(id, undoTop, transaction)
-    return { kind: 'undo', target: undoTop, label, changes: JSON.parse(inverse) }
-  })
+export const undoEdit = (id: string, base: number, key: string | null = null) =>
+  accept(
+    id,
+    base,
+    async ({ undoTop }, transaction) => {
+      if (undoTop === null) throw new Problem(409, 'There is nothing left to undo.')
+      const { label, inverse } = await findEdit(id, undoTop, transaction)
+      return { kind: 'undo', target: undoTop, label, changes: JSON.parse(inverse) }
+    },
+    [],
+    key,
+  )
 
 /** Makes the edit again that was taken back last. */
-export const redoEdit = (id: string, base: number) =>
-  accept(id, base, async ({ redoTop }, transaction) => {
-    if (redoTop === null) throw new Problem(409, 'There is nothing left to redo.')
-    const { target, label, inverse } = await findEdit(id, redoTop, transaction)
-    return { kind: 'redo', target, label, changes: JSON.parse(inverse) }
-  })
+export const redoEdit = (id: string, base: number, key: string | null = null) =>
+  accept(
+    id,
+    base,
+    async ({ redoTop }, transaction) => {
+      if (redoTop === null) throw new Problem(409, 'There is nothing left to redo.')
+      const { target, label, inverse } = await findEdit(id, redoTop, transaction)
+      return { kind: 'redo', target, label, changes: JSON.parse(inverse) }
+    },
+    [],
+    key,
+  )
 
 async function accept(
   id: string,
   base: number,
   prepare: (piles: Piles, transaction: Transaction) => Promise<Prepared>,
-  sources: readonly SourceBytes[] = [],
+  sources: readonly SourceBytes[],
+  key: string | null,
 ): Promise<Changed> {
   const accepted = await write(async (transaction) => {
     const { document, row } = await current(id, transaction)
-    if (base !== row.revision)
-      throw new Problem(
-        409,
-        'This project was changed in another window. Its newer state is shown; do the last step again.',
-        { revision: row.revision },
-      )
+    if (base !== row.revision) {
+      const kept = key ? await EditRow.findOne({ where: { projectId: id, key }, transaction }) : null
+      if (!kept)
+        throw new Problem(
+          409,
+          'This project was changed in another window. Its newer state is shown; do the last step again.',
+          { revision: row.revision },
+        )
+      if (kept.revision < row.revision)
+        throw new Problem(409, 'This step was kept, and others after it. The newer state is shown.', {
+          revision: row.revision,
+          kept: true,
+        })
+      const history = await topsOf(id, row, transaction)
+      const changes = JSON.parse(kept.changes) as Change[]
+      return { document, revision: kept.revision, label: kept.label, changes, history }
+    }
     const prepared = await prepare(row, transaction)
     const inverse = made(id, document, prepared.changes)
     const revision = row.revision + 1
@@ -142,6 +172,7 @@ async function accept(
         below,
         changes,
         inverse: JSON.stringify(inverse),
+        key,
       },
       { transaction },
     )

@@ -6,6 +6,7 @@ import {
   historyPageSchema,
   listSchema,
   openedSchema,
+  refusalSchema,
 } from '@/contract/projects'
 import type { SideOfPaper } from '@/core/document/art'
 import { type CutterFields, cutterSchema } from '@/core/document/cutter'
@@ -19,6 +20,8 @@ export class ApiError extends Error {
   constructor(
     readonly status: number,
     message: string,
+    /** where another window was faster: whether what was sent is kept all the same */
+    readonly stale: { kept: boolean } | null = null,
   ) {
     super(message)
   }
@@ -47,10 +50,11 @@ async function call<T>(
   }
   const answer: unknown = await response.json().catch(() => ({}))
   if (!response.ok) {
-    const told = z.object({ message: z.string() }).safeParse(answer)
+    const { data: told } = refusalSchema.safeParse(answer)
     throw new ApiError(
       response.status,
-      told.success ? told.data.message : `The server answered ${response.status}.`,
+      told?.message ?? `The server answered ${response.status}.`,
+      told?.revision === undefined ? null : { kept: told.kept ?? false },
     )
   }
   const checked = answers.safeParse(answer)
@@ -94,10 +98,13 @@ export const api = {
   reread: (id: string, source: string, base: number, reading: Reading) =>
     call('POST', at('projects', id, 'sources', source, 'reading'), changedSchema, { base, reading }),
   load: (id: string) => call('GET', at('projects', id), openedSchema),
-  edit: (id: string, base: number, edit: Edit) =>
-    call('POST', at('projects', id, 'edits'), acceptedSchema, { base, ...edit }),
-  undo: (id: string, base: number) => call('POST', at('projects', id, 'undo'), changedSchema, { base }),
-  redo: (id: string, base: number) => call('POST', at('projects', id, 'redo'), changedSchema, { base }),
+  /** @param key the same whenever this edit is sent once more */
+  edit: (id: string, base: number, edit: Edit, key: string) =>
+    call('POST', at('projects', id, 'edits'), acceptedSchema, { base, key, ...edit }),
+  undo: (id: string, base: number, key: string) =>
+    call('POST', at('projects', id, 'undo'), changedSchema, { base, key }),
+  redo: (id: string, base: number, key: string) =>
+    call('POST', at('projects', id, 'redo'), changedSchema, { base, key }),
   history: (id: string, below: number | null) =>
     call(
       'GET',

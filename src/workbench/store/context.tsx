@@ -4,9 +4,25 @@ import { useStore } from 'zustand'
 import { Muted } from '@/kit/surface'
 import { startComputer } from '@/tasks/computer'
 import { api } from './api'
-import { createProjectStore, type ProjectState, type Workbench } from './project-store'
+import {
+  createProjectStore,
+  type Others,
+  type ProjectState,
+  type Told,
+  type Workbench,
+} from './project-store'
 
 const WorkbenchContext = createContext<Workbench | null>(null)
+
+/** The windows of this browser in which the same project is open. */
+const otherWindows = (channel: BroadcastChannel): Others => ({
+  tell: (news) => channel.postMessage(news),
+  listen: (hear) => {
+    const take = ({ data }: MessageEvent<Told>) => hear(data)
+    channel.addEventListener('message', take)
+    return () => channel.removeEventListener('message', take)
+  },
+})
 
 /** Loads a project and keeps it open for everything inside. */
 export function WorkbenchProvider({ id, children }: { id: string; children: ReactNode }) {
@@ -14,6 +30,7 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
   const [problem, setProblem] = useState<string | null>(null)
   useEffect(() => {
     const { computer, end } = startComputer()
+    const channel = new BroadcastChannel(`velvet-crease ${id}`)
     let opened: Workbench | null = null
     let left = false
     Promise.all([api.load(id), api.papers(), api.cutters()])
@@ -26,6 +43,7 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
         opened = createProjectStore(
           { id, ...stored, papers, cutters, ...overview, findings: findings ?? [] },
           computer,
+          otherWindows(channel),
         )
         setWorkbench(opened)
       })
@@ -33,6 +51,7 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
     return () => {
       left = true
       opened?.end()
+      channel.close()
       end()
     }
   }, [id])

@@ -3,7 +3,7 @@ import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { applyChanges, type Edit, makeEdit } from '@/core/document/edits'
 import { emptyProject, type Project } from '@/core/document/project'
 import type { Computer } from '@/tasks/computer'
-import { createProjectStore } from './project-store'
+import { createProjectStore, type Others, type Told } from './project-store'
 
 /** A server of one project that can be made to fail, and what it was sent. */
 function standInServer(project: Project) {
@@ -24,7 +24,8 @@ function standInServer(project: Project) {
     const failure = server.failures.shift()
     if (failure === null) throw new TypeError('no connection')
     if (failure) return answer(failure.status, { message: failure.message })
-    if (base !== server.revision) return answer(409, { message: 'Another window changed this project.' })
+    if (base !== server.revision)
+      return answer(409, { message: 'Another window changed this project.', revision: server.revision })
     server.revision += 1
     const next = { revision: server.revision, history }
     if (path.endsWith('/undo')) {
@@ -43,7 +44,7 @@ const rename = (project: Project, name: string) =>
     draft.name = name
   })
 
-function open() {
+function open(others?: Others) {
   const project = emptyProject('Caddy')
   const server = standInServer(project)
   const computer = {
@@ -65,6 +66,7 @@ function open() {
       troubles: [],
     },
     computer as unknown as Remote<Computer>,
+    others,
   )
   return { server, computer, workbench, state: () => workbench.store.getState() }
 }
@@ -105,16 +107,80 @@ it('tries an edit again until the server answers, tells so, and stops telling', 
   expect(state()).toMatchObject({ saved: 'saved', notice: null, revision: 1 })
 })
 
-it('shows what the server has when another window was faster, with the sentence of the server', async () => {
+it('makes an edit again on the newer state when another window was faster', async () => {
   const { server, computer, workbench, state } = open()
   server.revision = 4
   server.project = rename(server.project, 'From elsewhere')[0]
-  await workbench.edit((p) => rename(p, 'Box'))
-  expect(state()).toMatchObject({ revision: 4, project: { name: 'From elsewhere' }, saved: 'saved' })
-  expect(state().notice).toMatchObject({ tone: 'alarm', message: 'Another window changed this project.' })
+  await workbench.edit((p) => rename(p, `${p.name}, a box`))
+  expect(state()).toMatchObject({ revision: 5, project: { name: 'From elsewhere, a box' }, saved: 'saved' })
+  expect(server.project.name).toBe('From elsewhere, a box')
+  expect(state().notice).toMatchObject({ tone: 'calm' })
+  expect(state().notice?.message).toContain('was made on its newer state')
   expect(computer.open, 'the worker begins again too').toHaveBeenCalledOnce()
-  await workbench.edit((p) => rename(p, 'Now'))
-  expect(server.project.name, 'work goes on from there').toBe('Now')
+})
+
+it('keeps an edit that does not fit the newer state as an offer', async () => {
+  const { server, workbench, state } = open()
+  server.revision = 4
+  server.project = rename(server.project, 'From elsewhere')[0]
+  let allowed = false
+  await workbench.edit((p) => {
+    if (p.name === 'From elsewhere' && !allowed) throw new RangeError('edit: pieces.lid is not there')
+    return rename(p, 'Box')
+  })
+  expect(state()).toMatchObject({ revision: 4, project: { name: 'From elsewhere' } })
+  expect(state().notice?.message).toContain('does not fit its newer state')
+  allowed = true
+  state().notice!.action!.run()
+  await vi.waitFor(() => expect(server.project.name).toBe('Box'))
+})
+
+it('blames no other window for a step that was kept though its answer was lost', async () => {
+  const { server, workbench, state } = open()
+  server.failures.push({ status: 409, message: 'This step was kept.' })
+  vi.stubGlobal('fetch', async (_path: string, init: RequestInit) =>
+    init.body
+      ? new Response(JSON.stringify({ message: 'This step was kept.', revision: 6, kept: true }), {
+          status: 409,
+        })
+      : new Response(
+          JSON.stringify({
+            project: rename(server.project, 'Kept')[0],
+            revision: 6,
+            history: { undo: null, redo: null },
+          }),
+        ),
+  )
+  await workbench.edit((p) => rename(p, 'Kept'))
+  expect(state()).toMatchObject({ revision: 6, project: { name: 'Kept' }, notice: null })
+})
+
+it('tells other windows what was kept, and follows what they tell; what it missed it loads', async () => {
+  const told: Told[] = []
+  const hears: ((news: Told) => void)[] = []
+  const { server, computer, workbench, state } = open({
+    tell: (news) => told.push(news),
+    listen: (hear) => {
+      hears.push(hear)
+      return () => void hears.pop()
+    },
+  })
+  await workbench.edit((p) => rename(p, 'Box'))
+  expect(told).toMatchObject([{ revision: 1, changes: [{ value: 'Box' }] }])
+  const history = { undo: 'Rename', redo: null }
+  hears[0]!({ revision: 2, changes: rename(state().project, 'From there')[1].changes, history })
+  await vi.waitFor(() =>
+    expect(state()).toMatchObject({ revision: 2, project: { name: 'From there' }, history }),
+  )
+  expect(computer.apply).toHaveBeenCalledOnce()
+  // What is older than what is known, or was told twice, is passed over.
+  hears[0]!({ revision: 2, changes: rename(state().project, 'Twice')[1].changes, history })
+  server.revision = 9
+  server.project = rename(server.project, 'All of it')[0]
+  hears[0]!({ revision: 9, changes: [], history })
+  await vi.waitFor(() => expect(state()).toMatchObject({ revision: 9, project: { name: 'All of it' } }))
+  workbench.end()
+  expect(hears).toHaveLength(0)
 })
 
 it('keeps what the worker finds to follow in the same edit, and mirrors all of it', async () => {

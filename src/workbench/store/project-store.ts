@@ -1,4 +1,5 @@
 import type { Remote } from 'comlink'
+import { nanoid } from 'nanoid'
 import { createStore } from 'zustand/vanilla'
 import type { Accepted, Changed, History } from '@/contract/projects'
 import type { Cutter } from '@/core/document/cutter'
@@ -53,6 +54,14 @@ export type ProjectState = {
 /** Makes an edit on the project as it stands when its turn comes. */
 export type Make = (project: Project) => [Project, Edit]
 
+/** What one window tells the others of a project: changes as they are kept. */
+export type Told = { revision: number; changes: Change[]; history: History }
+/** The other windows in which the same project is open. */
+export type Others = { tell: (news: Told) => void; listen: (hear: (news: Told) => void) => () => void }
+const NOBODY: Others = { tell: () => undefined, listen: () => () => undefined }
+
+/** A refused edit is made again on the newer state so often. */
+const AGAIN = 3
 const RETRY = 1500
 const NOT_SAVED = 'Not saved yet.'
 
@@ -73,6 +82,7 @@ export function createProjectStore(
     cutters: Cutter[]
   } & Overview,
   computer: Remote<Computer>,
+  others: Others = NOBODY,
 ) {
   const store = createStore<ProjectState>(() => ({
     ...initial,
@@ -118,8 +128,11 @@ export function createProjectStore(
     await refresh()
   }
 
-  /** Posts until the server answers; a refusal loads what the server has, so that nothing is shown that is not kept. */
-  async function post<T extends Accepted>(send: (base: number) => Promise<T>): Promise<T | null> {
+  /**
+   * Posts until the server answers; a refusal loads what the server has, so that nothing is shown that is not kept.
+   * @returns `stale` where another window was faster and nothing was kept; null for any other refusal, which was told
+   */
+  async function post<T extends Accepted>(send: (base: number) => Promise<T>): Promise<T | 'stale' | null> {
     store.setState({ saved: 'saving' })
     while (!ended) {
       try {
@@ -136,6 +149,7 @@ export function createProjectStore(
         const passing = error.status === 0 || error.status === 503 || error.status === 507
         if (!passing) {
           await reload()
+          if (error.stale) return error.stale.kept ? null : 'stale'
           say({ message: error.message, tone: 'alarm' })
           return null
         }
@@ -160,43 +174,97 @@ export function createProjectStore(
    */
   const perform = (make: Make, layingOut = false) =>
     enqueue(async () => {
-      const [made, edit] = make(store.getState().project)
-      if (edit.changes.length === 0 && !layingOut) return
-      let whole: Edit
-      try {
-        const following = computer.follow(edit, layingOut ? store.getState().papers : null)
-        // Lines change by the thousand. Making the edit and showing it get a task each, so that neither is felt.
-        if (touchedBy(edit.changes).has('lines')) await nextTask()
-        store.setState({ project: made })
-        const more = await following
-        whole = { ...joinEdits(edit, more), label: edit.label || more.label }
-        if (whole.changes.length === 0) return
-        if (more.changes.length > 0) store.setState({ project: applyChanges(made, more.changes) })
-      } catch (error) {
-        await recover(error)
-        return
+      for (let times = 1; times <= AGAIN; times += 1) {
+        let done: Awaited<ReturnType<typeof performOnce>>
+        try {
+          done = await performOnce(make, layingOut)
+        } catch (error) {
+          if (times === 1) throw error
+          break
+        }
+        if (done !== 'stale') {
+          if (times > 1)
+            say({
+              message: 'Another window had changed this project: your last step was made on its newer state.',
+              tone: 'calm',
+            })
+          return
+        }
       }
-      // The drawing comes last: painting it takes a core that finding the pieces needs more.
-      mirrorChanges(whole.changes)
-      await Promise.all([post((base) => api.edit(store.getState().id, base, whole)), refresh()])
+      say({
+        message: 'Another window changed this project, and your last step does not fit its newer state.',
+        tone: 'alarm',
+        action: { label: 'Do it again', run: () => void perform(make, layingOut) },
+      })
     })
+
+  const performOnce = async (make: Make, layingOut: boolean): Promise<'done' | 'stale'> => {
+    const [made, edit] = make(store.getState().project)
+    if (edit.changes.length === 0 && !layingOut) return 'done'
+    let whole: Edit
+    try {
+      const following = computer.follow(edit, layingOut ? store.getState().papers : null)
+      // Lines change by the thousand. Making the edit and showing it get a task each, so that neither is felt.
+      if (touchedBy(edit.changes).has('lines')) await nextTask()
+      store.setState({ project: made })
+      const more = await following
+      whole = { ...joinEdits(edit, more), label: edit.label || more.label }
+      if (whole.changes.length === 0) return 'done'
+      if (more.changes.length > 0) store.setState({ project: applyChanges(made, more.changes) })
+    } catch (error) {
+      await recover(error)
+      return 'done'
+    }
+    // The drawing comes last: painting it takes a core that finding the pieces needs more.
+    mirrorChanges(whole.changes)
+    const key = nanoid(12)
+    const [kept] = await Promise.all([
+      post((base) => api.edit(store.getState().id, base, whole, key)),
+      refresh(),
+    ])
+    if (kept && kept !== 'stale') others.tell({ ...kept, changes: whole.changes })
+    return kept === 'stale' ? 'stale' : 'done'
+  }
 
   /** Asks the server for an edit (undo, redo, a further file) and applies what it answers. */
   const ask = (send: (id: string, base: number) => Promise<Changed>) =>
     enqueue(async () => {
       const { id } = store.getState()
       const changed = await post((base) => send(id, base))
-      if (!changed) return
-      try {
-        store.setState({ project: applyChanges(store.getState().project, changed.changes) })
-        await computer.apply(changed.changes)
-      } catch (error) {
-        await recover(error)
-        return
-      }
-      mirrorChanges(changed.changes)
-      await refresh()
+      if (changed === 'stale')
+        say({
+          message:
+            'This project was changed in another window. Its newer state is shown; do the last step again.',
+          tone: 'alarm',
+        })
+      if (!changed || changed === 'stale') return
+      others.tell({ revision: changed.revision, history: changed.history, changes: changed.changes })
+      await follow(changed.changes)
     })
+
+  /** Takes over changes that are kept already. */
+  async function follow(changes: Change[]): Promise<void> {
+    try {
+      store.setState({ project: applyChanges(store.getState().project, changes) })
+      await computer.apply(changes)
+    } catch (error) {
+      await recover(error)
+      return
+    }
+    mirrorChanges(changes)
+    await refresh()
+  }
+
+  /** What another window did is shown here too; where something was missed, all of it is loaded. */
+  const deaf = others.listen(({ revision, history, changes }) => {
+    void enqueue(async () => {
+      const known = store.getState().revision
+      if (ended || revision <= known) return
+      if (revision > known + 1) return reload()
+      store.setState({ revision, history })
+      await follow(changes)
+    })
+  })
 
   return {
     store,
@@ -205,8 +273,14 @@ export function createProjectStore(
     /** Makes an edit and lays the pieces out anew, in one step; without an edit it lays them out as things stand. */
     editAndLay: (make: Make = (project) => [project, { label: '', changes: [] }]) => perform(make, true),
     ask,
-    undo: () => ask(api.undo),
-    redo: () => ask(api.redo),
+    undo: () => {
+      const key = nanoid(12)
+      return ask((id, base) => api.undo(id, base, key))
+    },
+    redo: () => {
+      const key = nanoid(12)
+      return ask((id, base) => api.redo(id, base, key))
+    },
     select: (selection: readonly string[]) => store.setState({ selection }),
     /** Shows a place large in the drawing. */
     lookAt: (box: Box) => store.setState({ place: { box } }),
@@ -241,6 +315,7 @@ export function createProjectStore(
     },
     end() {
       ended = true
+      deaf()
     },
   }
 }

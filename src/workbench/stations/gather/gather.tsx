@@ -115,6 +115,7 @@ function SourceLeaf({ source }: { source: FileSource }) {
           />
         </Row>
       ) : null}
+      {stacked?.sure === false ? <Muted style={{ marginTop: 8 }}>{stacked.why}</Muted> : null}
       {stacked ? (
         <Radios
           label={

@@ -19,6 +19,9 @@ describe('a look in words', () => {
     ['#8a2be2', 'violet'],
     ['#ff00ff', 'magenta'],
     ['#dc143c', 'red'],
+    ['#ffdab9', 'light orange'],
+    ['#00008b', 'blue'],
+    ['#000060', 'dark blue'],
     ['pattern', 'patterned'],
   ])('%s is %s', (colour, word) => expect(colourWord(colour)).toBe(word))
 

@@ -23,7 +23,8 @@ export function colourWord(colour: string): string {
     [338, 'magenta'],
     [361, 'red'],
   ]
-  return names.find(([to]) => hue < to)![1]
+  const name = names.find(([to]) => hue < to)![1]
+  return l > 0.82 ? `light ${name}` : l < 0.22 ? `dark ${name}` : name
 }
 
 /** A look in words: "red, dashed, layer “folds”". */

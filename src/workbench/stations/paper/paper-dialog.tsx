@@ -9,7 +9,9 @@ import {
   TOOL_ROLES,
   type ToolRole,
 } from '@/core/document/paper'
+import { matchPaper, PAPER_SIZES } from '@/core/units/paper-sizes'
 import { LengthField, NameField, NumberEntry } from '@/kit/field'
+import { Select } from '@/kit/select'
 import { EntryGrid, type Library, LibraryDialog } from '../../library-dialog'
 import { ROLE_NAMES } from '../../role-names'
 import { api } from '../../store/api'
@@ -41,6 +43,12 @@ const Table = styled.table`
     font-size: 13px;
   }
 `
+
+/** Sheets as they are sold; envelopes are none. */
+const SIZES = PAPER_SIZES.filter((p) => !p.name.includes('envelope')).map(({ name }) => ({
+  value: name,
+  title: name,
+}))
 
 const NEW: PaperFields = {
   name: 'New paper',
@@ -83,6 +91,17 @@ function Fields({ fields, set }: FieldsProps) {
       <EntryGrid>
         <div style={{ gridColumn: 'span 2' }}>
           <NameField label="Name" value={fields.name} onCommit={(name) => set({ name })} />
+        </div>
+        <div style={{ gridColumn: 'span 2' }}>
+          <Select
+            label="Ready size"
+            value={matchPaper(fields, 0.05)?.name ?? 'own'}
+            choices={[{ value: 'own', title: 'its own' }, ...SIZES]}
+            onChange={(name) => {
+              const size = PAPER_SIZES.find((p) => p.name === name)
+              if (size) set({ width: size.width, height: size.height })
+            }}
+          />
         </div>
         <LengthField
           label="Width"

@@ -1,18 +1,21 @@
 'use client'
-import { Pencil, Plus } from 'lucide-react'
+import { Copy, Pencil, Plus } from 'lucide-react'
 import { useState } from 'react'
 import styled from 'styled-components'
 import { makeEdit } from '@/core/document/edits'
 import type { Paper as PaperKind } from '@/core/document/paper'
+import { piecesByFill } from '@/core/pieces/fills'
 import { count } from '@/core/units/count'
 import { formatSize } from '@/core/units/length'
 import { IconButton, QuietButton } from '@/kit/button'
 import { MenuButton } from '@/kit/menu'
 import { Leaf, Muted, Row, Section } from '@/kit/surface'
 import { Swatch } from '../../shelf/shelf'
-import { useProject, useWorkbench } from '../../store/context'
+import { api } from '../../store/api'
+import { useDerived, useProject, useWorkbench } from '../../store/context'
 import { ArtPanel } from './art-panel'
 import { PaperDialog } from './paper-dialog'
+import { papersOfFills } from './papers-of-fills'
 
 const PaperLeaf = styled(Leaf)`
   display: grid;
@@ -37,13 +40,13 @@ export function Paper() {
   const [edited, setEdited] = useState<PaperKind | 'new' | null>(null)
   const all = Object.values(pieces)
   const without = all.filter((p) => p.paper === null).map((p) => p.id)
-  const target = chosen.length > 0 ? chosen : without.length > 0 ? without : all.map((p) => p.id)
+  // What has its paper already is changed only where it was chosen.
+  const target = chosen.length > 0 ? chosen : without
+  const fills = useDerived(piecesByFill)
   const what =
     chosen.length > 0
       ? count(chosen.length, 'chosen piece')
-      : without.length > 0
-        ? `${count(without.length, 'piece')} without paper`
-        : `all ${all.length} pieces`
+      : `${count(without.length, 'piece')} without paper`
   const assign = (paper: PaperKind) => {
     void workbench.edit((project) =>
       makeEdit(project, `Make ${count(target.length, 'piece')} of “${paper.name}”`, (draft) => {
@@ -54,6 +57,12 @@ export function Paper() {
       }),
     )
     workbench.choosePieces([])
+  }
+  /** A paper like another, to be changed: opened at once. */
+  const copy = async ({ id: _, leftovers: __, ...fields }: PaperKind) => {
+    const { paper } = await api.addPaper({ ...fields, name: `${fields.name.slice(0, 74)}, copy` })
+    workbench.setPapers((await api.papers()).papers)
+    setEdited(paper)
   }
   /** All pieces of one paper become pieces of another: two colours, one paper. */
   const merge = (from: PaperKind, to: string) => {
@@ -76,8 +85,25 @@ export function Paper() {
           </QuietButton>
         </Row>
         <Muted style={{ marginBottom: 10 }}>
-          Choose pieces on the shelf, then the paper they are made of. Now: <b>{what}</b>.
+          Choose pieces on the shelf, then the paper they are made of.{' '}
+          {target.length > 0 ? (
+            <>
+              Now: <b>{what}</b>.
+            </>
+          ) : null}
         </Muted>
+        {fills.size > 1 && papers[0] ? (
+          <Row style={{ marginBottom: 12 }} data-testid="fills">
+            <Row style={{ gap: 3 }}>
+              {[...fills.keys()].slice(0, 12).map((fill) => (
+                <Swatch key={fill} style={{ background: fill }} />
+              ))}
+            </Row>
+            <QuietButton onPress={() => void papersOfFills(workbench, papers[0]!)}>
+              A paper for each of the {fills.size} colours
+            </QuietButton>
+          </Row>
+        ) : null}
         <ul>
           {papers.map((paper) => {
             const used = all.filter((p) => p.paper === paper.id).length
@@ -96,13 +122,18 @@ export function Paper() {
                     {formatSize(paper, unit)}, {paper.weight} g/m², {paper.caliper} mm
                   </Muted>
                 </div>
-                <IconButton aria-label={`Edit ${paper.name}`} onPress={() => setEdited(paper)}>
-                  <Pencil size={16} />
-                </IconButton>
+                <Row style={{ gap: 0, flexWrap: 'nowrap' }}>
+                  <IconButton aria-label={`Copy ${paper.name}`} onPress={() => void copy(paper)}>
+                    <Copy size={16} />
+                  </IconButton>
+                  <IconButton aria-label={`Edit ${paper.name}`} onPress={() => setEdited(paper)}>
+                    <Pencil size={16} />
+                  </IconButton>
+                </Row>
                 <Row>
-                  <QuietButton isDisabled={target.length === 0} onPress={() => assign(paper)}>
-                    Use for {what}
-                  </QuietButton>
+                  {target.length > 0 ? (
+                    <QuietButton onPress={() => assign(paper)}>Use for {what}</QuietButton>
+                  ) : null}
                   {used > 0 ? <Muted as="span">{count(used, 'piece')} now</Muted> : null}
                   {used > 0 ? (
                     <MenuButton

@@ -1,0 +1,48 @@
+import { makeEdit } from '@/core/document/edits'
+import type { Paper } from '@/core/document/paper'
+import { piecesByFill } from '@/core/pieces/fills'
+import { count } from '@/core/units/count'
+import { api } from '../../store/api'
+import type { Workbench } from '../../store/project-store'
+import { colourWord } from '../lines/look-words'
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
+
+/** A name that no paper bears yet. */
+function freshName(wanted: string, papers: readonly Paper[]): string {
+  const taken = new Set(papers.map((p) => p.name))
+  for (let n = 1; ; n += 1) {
+    const name = n === 1 ? wanted : `${wanted} ${n}`
+    if (!taken.has(name)) return name
+  }
+}
+
+/**
+ * Gives every piece without paper one of the colour that it is drawn with: one of the library that has just this
+ * colour, or a new one, in size and settings like the paper that is given.
+ */
+export async function papersOfFills(workbench: Workbench, like: Paper): Promise<void> {
+  const { project } = workbench.store.getState()
+  let { papers } = workbench.store.getState()
+  const made = new Map<string, string>()
+  for (const fill of piecesByFill(project).keys()) {
+    const known = papers.find((p) => p.colour.toLowerCase() === fill.toLowerCase())
+    if (known) {
+      made.set(fill, known.id)
+      continue
+    }
+    const { id: _, leftovers: __, ...fields } = like
+    const name = freshName(`${capital(colourWord(fill))} card`, papers)
+    const { paper } = await api.addPaper({ ...fields, name, colour: fill, backColour: fill })
+    papers = [...papers, paper]
+    made.set(fill, paper.id)
+  }
+  workbench.setPapers((await api.papers()).papers)
+  await workbench.edit((now) => {
+    const byFill = [...piecesByFill(now)]
+    const pieces = byFill.reduce((sum, [, ids]) => sum + ids.length, 0)
+    return makeEdit(now, `A paper for each colour of ${count(pieces, 'piece')}`, (draft) => {
+      for (const [fill, ids] of byFill) for (const id of ids) draft.pieces[id]!.paper = made.get(fill) ?? null
+    })
+  })
+}
