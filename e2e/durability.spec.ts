@@ -86,27 +86,35 @@ test('a page keeps working through a restart of the server', async ({ page }) =>
   }
 })
 
-test('a second window that fell behind is told, shown the newer state, and loses nothing silently', async ({
+test('a second window follows live; another browser that fell behind has its step made on the newer state', async ({
   page,
   context,
+  browser,
 }) => {
   await page.goto('/')
   await page
     .getByLabel('Drawing to begin with')
     .setInputFiles({ name: 'sachet.svg', mimeType: 'image/svg+xml', buffer: sachet })
   await expect(page.getByTestId('piece-card').first()).toBeVisible()
-  const other = await context.newPage()
-  await other.goto(page.url())
+  const second = await context.newPage()
+  const elsewhere = await (await browser.newContext()).newPage()
   const folds = (p: typeof page) => p.getByTestId('family').filter({ hasText: 'dashed' })
-  await expect(folds(other)).toBeVisible()
+  for (const window of [second, elsewhere]) {
+    await window.goto(page.url())
+    await expect(folds(window)).toBeVisible()
+  }
+  const has = (p: typeof page, role: string) =>
+    expect(folds(p).getByRole('button', { name: role })).toHaveAttribute('aria-pressed', 'true')
   await folds(page).getByRole('button', { name: 'Perforate' }).click()
   await expect(page.getByRole('button', { name: /^Undo: Perforate/ })).toBeVisible()
-  await folds(other).getByRole('button', { name: 'Pen' }).click()
-  await expect(other.getByTestId('notice')).toContainText('changed in another window')
-  await expect(folds(other).getByRole('button', { name: 'Perforate' })).toHaveAttribute(
-    'aria-pressed',
-    'true',
-  )
+  await has(second, 'Perforate')
+  await expect(second.getByRole('button', { name: /^Undo: Perforate/ })).toBeVisible()
+
+  await folds(elsewhere).getByRole('button', { name: 'Pen' }).click()
+  await expect(elsewhere.getByTestId('notice')).toContainText('was made on its newer state')
+  await has(elsewhere, 'Pen')
+  await elsewhere.getByRole('button', { name: /^Undo: Pen/ }).click()
+  await has(elsewhere, 'Perforate')
 })
 
 test('requests from elsewhere, and such as do not fit, are refused', async ({ request, baseURL }) => {

@@ -135,7 +135,7 @@ export function PictureSettings({ source, picture, onReread }: Props) {
           onCommit={(speck) => change({ speck })}
         />
         <NumberEntry
-          label="May stray, pixels"
+          label="Line off the edge, pixels"
           value={trace.deviation}
           min={0.1}
           max={10}

@@ -80,7 +80,7 @@ function Measures() {
           onCommit={(smallestOpening) => set('Set the smallest opening', { smallestOpening })}
         />
         <LengthField
-          label="Ends that meet"
+          label="Ends joined up to"
           mm={limits.gap}
           unit={unit}
           min={0.02}

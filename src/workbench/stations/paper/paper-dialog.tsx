@@ -159,7 +159,7 @@ function Fields({ fields, set }: FieldsProps) {
             <th scope="col">Cutter</th>
             <th scope="col">Force</th>
             <th scope="col">Speed</th>
-            <th scope="col">Times</th>
+            <th scope="col">How often</th>
           </tr>
         </thead>
         <tbody>

@@ -99,18 +99,18 @@ function Fields({ fields, set }: FieldsProps) {
       {number('Tool holders', 'holders', '', [1, 3])}
       {number('Travel', 'travelSpeed', 'mm/s', [1, 2000])}
       {number('Acceleration', 'acceleration', 'mm/s²', [10, 50_000])}
-      {number('In corners', 'cornerSpeed', 'mm/s', [0.5, 500])}
-      {number('Lift', 'liftTime', 's', [0, 5])}
+      {number('Jolt in corners', 'cornerSpeed', 'mm/s', [0.5, 500])}
+      {number('Raise or lower', 'liftTime', 's', [0, 5])}
       {number('Tool change', 'changeTime', 's', [0, 600])}
       <LengthField
-        label="Over the start"
+        label="Closed cuts go on by"
         mm={fields.overlap}
         unit={unit}
         max={10}
         onCommit={(overlap) => set({ overlap })}
       />
       <LengthField
-        label="Blade trails by"
+        label="Tip behind its axis by"
         mm={fields.bladeOffset}
         unit={unit}
         max={2}

@@ -36,11 +36,11 @@ export function NestingPanel({
         <>
           <Muted style={{ marginTop: 6 }}>
             By true outlines, openings filled too. It gets better with time and can be stopped with what it
-            has.
+            has; another variant begins otherwise and may end better.
           </Muted>
           <Pairs style={{ margin: '10px 0' }}>
             <NumberEntry label="Time" suffix="s" value={seconds} min={1} max={600} onCommit={setSeconds} />
-            <NumberEntry label="Seed" value={seed} min={0} max={999999} whole onCommit={setSeed} />
+            <NumberEntry label="Variant" value={seed} min={0} max={999999} whole onCommit={setSeed} />
           </Pairs>
         </>
       ) : (

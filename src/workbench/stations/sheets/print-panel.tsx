@@ -64,7 +64,7 @@ export function PrintPanel() {
               onCommit={(bleed) => set('Change the bleed', { ...print, bleed })}
             />
             <LengthField
-              label="Safe within"
+              label="Kept clear inside"
               mm={print.safe}
               unit={unit}
               max={20}
@@ -89,7 +89,7 @@ export function PrintPanel() {
                   onCommit={(weight) => setMarks('Change the register marks', { weight })}
                 />
                 <LengthField
-                  label="Mark inset"
+                  label="Marks from the edge"
                   mm={marks.inset}
                   unit={unit}
                   min={4}

@@ -71,6 +71,7 @@ export function RepeatPanel({ sheet, piece }: { sheet: Sheet; piece: Piece }) {
 function HowMany({ filling: { laid, lies, spare, largest, more }, unit }: { filling: Filling; unit: Unit }) {
   if (laid.length === 0) return 'It does not fit this sheet once.'
   const grid = gridOf(laid)
+  const turned = laid.filter((l) => l.rotation !== 0).length
   const words = (mm: number) => lengthWords(rulerDown(mm, unit), unit)
   const percent = (scale: number) => `${Math.abs(Math.round((scale - 1) * 1000) / 10)} %`
   return (
@@ -78,9 +79,15 @@ function HowMany({ filling: { laid, lies, spare, largest, more }, unit }: { fill
       <b>
         {laid.length} fit{grid ? `: ${grid.across} × ${grid.down}` : ''}
       </b>
-      {lies ? ', as they lie here.' : laid.some((l) => l.rotation !== 0) ? ', turned.' : '.'} To the edges of
-      the paper {words(spare.paper.across)} across and {words(spare.paper.down)} down are to spare; to what
-      margins leave, {words(spare.area.across)} and {words(spare.area.down)}.
+      {lies
+        ? ', as they lie here.'
+        : turned === 0
+          ? '.'
+          : turned === laid.length
+            ? ', turned.'
+            : ', some turned.'}{' '}
+      To the edges of the paper {words(spare.paper.across)} across and {words(spare.paper.down)} down are to
+      spare; to what margins leave, {words(spare.area.across)} and {words(spare.area.down)}.
       {largest ? ` As many fit up to ${percent(largest)} larger.` : ''}
       {more ? ` ${more.count} would fit at ${percent(more.scale)} smaller.` : ''}
     </>
