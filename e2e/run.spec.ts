@@ -167,9 +167,14 @@ test('all sheets are run one after the other in the best order, each loaded and 
   const cutter = page.getByTestId('cutter')
   await expect(cutter).toContainText(`Lay sheet ${order[1]} (`)
   await expect(cutter).toContainText('One more sheet after this one')
-  // A reload loses neither the job nor what comes after it.
+  // It is seen from elsewhere, with a way to it.
+  const project = page.url()
+  await page.goto('/')
+  await expect(page.getByTestId('at-cutter')).toHaveText('The cutter waits for a hand')
+  await page.getByTestId('at-cutter').click()
+  await expect(page).toHaveURL(project)
+  // A reload loses neither the job nor what comes after it, and leads to the sheet that is on the cutter.
   await page.reload()
-  await page.getByRole('button', { name: order[1]!, exact: true }).click()
   await loadSheet(page)
   for (const sheet of [order[1]!, order[2]!]) {
     await expect(page.getByRole('button', { name: sheet, exact: true })).toHaveAttribute(

@@ -50,6 +50,15 @@ export const jobViewSchema = z.object({
 })
 export type JobView = z.infer<typeof jobViewSchema>
 
+export const atCutterSchema = z.object({
+  job: jobViewSchema
+    .pick({ id: true, projectId: true, sheetId: true })
+    .extend({ title: z.string(), status: z.enum(JOB_STATUSES), share: z.number() })
+    .nullable(),
+})
+/** What the cutter is at, for whoever looks from elsewhere. */
+export type AtCutter = z.infer<typeof atCutterSchema>
+
 export const JOB_COMMANDS = ['pause', 'resume', 'cancel', 'jam'] as const
 export const jobCommandSchema = z.enum(JOB_COMMANDS)
 export type JobCommand = z.infer<typeof jobCommandSchema>
@@ -95,6 +104,10 @@ export const isActive = ({ status }: Pick<JobState, 'status'>): boolean => JOB_T
 /** Whether a job has cut its sheet wholly. */
 export const hasCut = ({ status, whole }: Pick<JobState, 'status' | 'whole'>): boolean =>
   whole && (status === 'unload' || status === 'done')
+
+/** Whether the cutter waits for a hand. */
+export const needsHand = ({ status }: Pick<JobState, 'status'>): boolean =>
+  isActive({ status }) && status !== 'running' && status !== 'scanning'
 
 /** Whether the cutter is in the midst of a job: a sheet that only waits to be taken out can be run once more. */
 export const isBusy = (state: Pick<JobState, 'status'>): boolean =>

@@ -68,7 +68,12 @@ describe('a sheet that was cut', () => {
     expect(wasCut(cut.layout.sheets[0]!)).toBe(true)
     // The leftover is used up; the second one stays, and what is left to be cut goes on.
     const less: Paper = { ...withoutLeftover(CARD, first!), id: CARD.id }
-    const again = laid(makeEdit(cut, 'More', (d) => void (d.pieces['piece-1']!.copies = 4))[0], [less])
+    const again = laid(
+      makeEdit(cut, 'More', (d) => {
+        d.pieces['piece-1']!.copies = 4
+      })[0],
+      [less],
+    )
     expect(again.layout.sheets[0]).toEqual(cut.layout.sheets[0])
     expect(copiesOn(again)).toEqual(['120: 0', '120: 1', '210: 2 3'])
     expect(new Set(again.layout.sheets.map((s) => s.id)).size).toBe(3)
@@ -91,7 +96,9 @@ describe('a sheet that was cut', () => {
     const rest = restOf(cut, cut.layout.sheets[0]!)
     const { width, height } = offcutOf(cut, sheet!)
     expect(rest).toEqual({ width: Math.floor(width * 10) / 10, height: Math.floor(height * 10) / 10 })
-    const kept = makeEdit(cut, 'Keep', (d) => void (d.layout.sheets[0]!.cut!.restKept = true))[0]
+    const kept = makeEdit(cut, 'Keep', (d) => {
+      d.layout.sheets[0]!.cut!.restKept = true
+    })[0]
     expect(restOf(kept, kept.layout.sheets[0]!)).toBeNull()
     // Run once more while it lies there, it is no new sheet.
     const [twice] = markCut(kept, sheet!.id, 'job-2', false)

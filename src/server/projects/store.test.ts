@@ -229,7 +229,9 @@ describe('projects', () => {
 
 describe('an edit that is sent twice', () => {
   const named = (name: string) =>
-    makeEdit(emptyProject('Caddy'), `Rename to ${name}`, (d) => void (d.name = name))[1]
+    makeEdit(emptyProject('Caddy'), `Rename to ${name}`, (draft) => {
+      draft.name = name
+    })[1]
 
   it('with its key, as its answer was lost, is kept once and answered as kept', async () => {
     const id = await createProject(emptyProject('Caddy'), [])

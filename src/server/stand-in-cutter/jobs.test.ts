@@ -9,6 +9,7 @@ import {
   JOB_TRANSITIONS,
   type JobState,
   type JobStatus,
+  needsHand,
 } from '../../contract/jobs'
 import { UNLOAD_WORDS } from '../../core/cutting/hand-words'
 import type { SheetPlan } from '../../core/cutting/pass'
@@ -19,7 +20,7 @@ import type { Register } from '../../core/printing/register'
 import { asProblem } from '../as-problem'
 import { closeDatabase } from '../database'
 import { createProject } from '../projects/store'
-import { type Bench, commandJob, followJob, latestJob, startJob, viewJob } from './jobs'
+import { type Bench, commandJob, followJob, jobAtCutter, latestJob, startJob, viewJob } from './jobs'
 
 const stroke = (points: number[], closed = false) => ({
   placement: 0,
@@ -375,4 +376,15 @@ describe('a job on the stand-in cutter', () => {
     await expect(commandJob(job.id, 'resume')).rejects.toThrow(/not on the cutter any more/)
     expect((await viewJob('none').catch(asProblem)) as unknown).toMatchObject({ status: 404 })
   })
+})
+
+it('is seen from elsewhere while it is at a job, and not afterwards', async () => {
+  expect(jobAtCutter()).toBeNull()
+  const project = await createProject(emptyProject('Fair'), [])
+  const job = await startJob(project, plan, 'Fair, sheet 1 of 1', BENCH)
+  const { state, drawn, ...names } = job
+  expect(jobAtCutter()).toEqual({ ...names, title: 'Fair, sheet 1 of 1', status: 'load', share: 0 })
+  expect(needsHand(jobAtCutter()!)).toBe(true)
+  await commandJob(job.id, 'cancel')
+  expect(jobAtCutter()).toBeNull()
 })

@@ -2,6 +2,7 @@ import { EventEmitter } from 'node:events'
 import { nanoid } from 'nanoid'
 import type { CreationAttributes } from 'sequelize'
 import {
+  type AtCutter,
   isActive,
   isBusy,
   JOB_TRANSITIONS,
@@ -318,6 +319,15 @@ export async function commandJob(id: string, command: JobCommand, when?: JobStat
     run(live)
   } else update(live, next)
   return view(live)
+}
+
+/** The job that the cutter is at, in short; null where it is free. */
+export function jobAtCutter(): AtCutter['job'] {
+  const { live } = cutter()
+  if (!live || !isActive(live.state)) return null
+  const { row, title, state } = live
+  const { status, share } = state
+  return { id: row.id, projectId: row.projectId, sheetId: row.sheetId, title, status, share }
 }
 
 /** A job as it stands; one that a restart of the server broke off says so. */

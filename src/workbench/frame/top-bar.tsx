@@ -8,6 +8,7 @@ import { IconButton } from '@/kit/button'
 import { NameField } from '@/kit/field'
 import { STATIONS } from '../stations/stations'
 import { useProject, useWorkbench } from '../store/context'
+import { AtCutter } from './at-cutter'
 
 const Bar = styled.header`
   display: grid;
@@ -141,6 +142,7 @@ export const TopBar = memo(function TopBar({ station }: { station: string }) {
         </Path>
       </nav>
       <Right>
+        <AtCutter here={station === 'run' ? id : null} />
         <Saved role="status" data-testid="saved">
           {SAVED[saved]}
         </Saved>

@@ -11,6 +11,7 @@ import { NameField } from '@/kit/field'
 import { FileButton } from '@/kit/file-button'
 import { Notice } from '@/kit/notice'
 import { Muted, Row, Tag } from '@/kit/surface'
+import { AtCutter } from '../frame/at-cutter'
 import { api } from '../store/api'
 import type { NoticeState } from '../store/project-store'
 import { ImportProgress } from './import-progress'
@@ -143,6 +144,7 @@ export function Projects({ initial }: { initial: Listed[] }) {
       <Masthead>
         <h1>Velvet Crease</h1>
         <Muted>From a flat drawing to folded paper.</Muted>
+        <AtCutter />
       </Masthead>
       <Drop
         $over={over}

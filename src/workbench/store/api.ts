@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { type JobCommand, type JobPart, type JobStatus, jobViewSchema } from '@/contract/jobs'
+import { atCutterSchema, type JobCommand, type JobPart, type JobStatus, jobViewSchema } from '@/contract/jobs'
 import {
   acceptedSchema,
   changedSchema,
@@ -132,6 +132,7 @@ export const api = {
     call('GET', at('projects', id, 'sheets', sheet, 'job'), z.object({ job: jobViewSchema.nullable() })),
   startJob: (id: string, sheet: string, part: JobPart) =>
     call('POST', at('projects', id, 'sheets', sheet, 'job'), withJob, part),
+  atCutter: () => call('GET', 'jobs', atCutterSchema),
   job: (id: string) => call('GET', at('jobs', id), withJob),
   /** @param when how the job is shown: where it has gone on meanwhile, nothing is done */
   commandJob: (id: string, command: JobCommand, when: JobStatus) =>

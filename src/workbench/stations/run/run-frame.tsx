@@ -5,6 +5,7 @@ import { begunWith, type PlannedSheet } from '@/core/cutting/planned-sheet'
 import type { RunSummary } from '@/core/cutting/summary'
 import { PLAIN_CUTTER } from '@/core/document/cutter'
 import type { Sheet } from '@/core/document/layout'
+import { api } from '../../store/api'
 import { useProject, useWorkbench } from '../../store/context'
 import { sheetWasCut } from '../cut-sheets'
 import { useLayoutShown } from '../sheets/nesting-frame'
@@ -37,7 +38,28 @@ export function RunFrame({ children }: { children: ReactNode }) {
   )
   const job = useJob(id, sheet?.id ?? null, workbench.lookAtSheet)
   useMarkCut(sheet, job)
+  useSheetAtCutter(id)
   return <RunContext.Provider value={{ sheet, planned, job, summary }}>{children}</RunContext.Provider>
+}
+
+/** Whoever comes here without having looked at a sheet is led to the one on the cutter. */
+function useSheetAtCutter(project: string): void {
+  const workbench = useWorkbench()
+  useEffect(() => {
+    if (workbench.store.getState().sheetId !== null) return
+    api.atCutter().then(
+      ({ job }) => {
+        const { sheetId, project: open } = workbench.store.getState()
+        if (
+          job?.projectId === project &&
+          sheetId === null &&
+          open.layout.sheets.some((s) => s.id === job.sheetId)
+        )
+          workbench.lookAtSheet(job.sheetId)
+      },
+      () => undefined,
+    )
+  }, [workbench, project])
 }
 
 /** A sheet that a job has cut is marked so, once: what is undone afterwards stays undone. */
