@@ -81,11 +81,11 @@ test('a sheet is filled with one piece, and the rest is kept as a leftover', asy
   await page.keyboard.press('Enter')
   await expect(page.getByTestId('placed')).toHaveCount(10)
   // There is a leftover only once the sheet was cut, and only once.
-  await expect(page.getByRole('button', { name: 'Keep the rest' })).toHaveCount(0)
+  await expect(page.getByRole('button', { name: 'Keep the rest', exact: true })).toHaveCount(0)
   await page.getByRole('button', { name: 'It was cut', exact: true }).click()
-  await page.getByRole('button', { name: 'Keep the rest' }).click()
+  await page.getByRole('button', { name: 'Keep the rest', exact: true }).click()
   await expect(page.getByText(/A leftover of 304\.8 × [\d.]+ mm of “Oolong card” is kept/)).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Keep the rest' })).toHaveCount(0)
+  await expect(page.getByRole('button', { name: 'Keep the rest', exact: true })).toHaveCount(0)
   await page.getByRole('button', { name: 'It was not cut', exact: true }).click()
   await saved(page)
 
