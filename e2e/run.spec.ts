@@ -56,6 +56,8 @@ test('all sheets are saved in one archive with cut list and job sheet, in the ki
   expect(png.getUint32(0)).toBe(0x89504e47)
   expect(Math.max(png.getUint32(16), png.getUint32(20))).toBe(640)
   expect((await PDFDocument.load(files['job-sheet.pdf']!)).getPageCount()).toBe(1)
+  // However long a panel is, the page itself does not scroll.
+  expect(await page.evaluate(() => document.documentElement.scrollHeight - innerHeight)).toBe(0)
   // What was chosen is remembered.
   await page.reload()
   await expect(page.getByRole('checkbox', { name: 'HP-GL' })).toBeChecked()

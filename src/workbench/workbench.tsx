@@ -10,6 +10,7 @@ import { stationOf } from './stations/stations'
 import { useProject, useWorkbench, WorkbenchProvider } from './store/context'
 
 const Whole = styled.div`
+  position: relative;
   display: flex;
   flex-direction: column;
   height: 100vh;
@@ -21,6 +22,8 @@ const Middle = styled.main`
   min-height: 0;
 `
 const Panel = styled.section`
+  /* What is hidden within it but for screen readers scrolls with it, and does not make the page longer. */
+  position: relative;
   width: 336px;
   flex: none;
   overflow: auto;

@@ -12,6 +12,7 @@ const Chip = styled(Link)`
   display: inline-flex;
   align-items: center;
   gap: 6px;
+  margin-right: 10px;
   padding: 3px 10px;
   border-radius: 14px;
   background: var(--paper-sunk);

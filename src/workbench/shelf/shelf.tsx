@@ -40,6 +40,7 @@ const Strip = styled.aside`
 const Scroller = styled.div`
   flex: 1;
   min-height: 0;
+  position: relative;
   overflow: auto;
   > ul {
     position: relative;
