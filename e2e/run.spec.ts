@@ -207,4 +207,11 @@ test('all sheets are run one after the other in the best order, each loaded and 
   await expect(cut).toHaveCount(2)
   await page.getByRole('button', { name: 'None was cut' }).click()
   await expect(cut).toHaveCount(0)
+  // Laid out anew under the same numbers, they are not taken for those of a job of before.
+  await page.getByRole('button', { name: 'Lay out' }).click()
+  await saved(page)
+  await station(page, 'Run')
+  await expect(page.getByTestId('cutter')).toContainText('Finished')
+  await station(page, 'Sheets')
+  await expect(cut).toHaveCount(0)
 })

@@ -8,6 +8,8 @@ const SAME = 1e-6
 const MOST_CUTS = 18
 /** So many boxes in a grid leave no gap that a pinwheel would close. */
 const MANY = 70
+/** So many are laid in plain rows: mixtures would take long and gain next to nothing. */
+const TOO_MANY = 1500
 
 /**
  * Lays as many equal boxes as it can into a room, upright and turned ones mixed: the room is parted into two blocks by
@@ -20,8 +22,11 @@ export function fillBoxes(box: Room, room: Room, spacing: number, turns: boolean
   // With the spacing on one side of each box, boxes may simply touch.
   const [w, h] = [box.width + spacing, box.height + spacing]
   const [width, height] = [room.width + spacing, room.height + spacing]
-  const filling = new Filling(w, h, turns && Math.abs(w - h) > SAME)
-  return filling.lay(width, height)
+  const mixes = turns && Math.abs(w - h) > SAME
+  if (!mixes || (width * height) / (w * h) <= TOO_MANY) return new Filling(w, h, mixes).lay(width, height)
+  const upright = new Filling(w, h, false).lay(width, height)
+  const turned = new Filling(h, w, false).lay(width, height).map((l) => ({ ...l, turned: true }))
+  return turned.length > upright.length ? turned : upright
 }
 
 const fitting = (length: number, room: number) => Math.max(0, Math.floor((room + SAME) / length))

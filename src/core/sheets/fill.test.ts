@@ -62,6 +62,11 @@ describe('fillBoxes', () => {
     expect(count(5, 3, 22, 16)).toBe(23)
   })
 
+  it('lays thousands in plain rows, the better way round', () => {
+    expect(count(2, 3, 300, 301)).toBe(150 * 100)
+    expect(count(7, 3, 300, 301)).toBe(100 * 43)
+  })
+
   it('lays as many as an exhaustive search of small rooms finds', () => {
     for (const [w, h] of [
       [2, 1],

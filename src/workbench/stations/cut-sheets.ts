@@ -11,9 +11,16 @@ type Size = { width: number; height: number }
 const paperOf = (workbench: Workbench, sheet: Sheet): Paper | undefined =>
   workbench.store.getState().papers.find((p) => p.id === sheet.paper)
 
-async function changePaper(workbench: Workbench, id: string, fields: PaperFields): Promise<void> {
-  await api.changePaper(id, fields)
-  workbench.setPapers((await api.papers()).papers)
+/** Changes a paper of the library; what goes wrong with that is told. @returns whether it is kept */
+async function changePaper(workbench: Workbench, id: string, fields: PaperFields): Promise<boolean> {
+  try {
+    await api.changePaper(id, fields)
+    workbench.setPapers((await api.papers()).papers)
+    return true
+  } catch (error) {
+    workbench.say({ message: (error as Error).message, tone: 'alarm' })
+    return false
+  }
 }
 
 const sizeWords = (workbench: Workbench, size: Size): string =>
@@ -28,7 +35,7 @@ export async function sheetWasCut(workbench: Workbench, sheet: Sheet, job: strin
   const leftover = paper ? leftoverOf(paper, sheet) : null
   await workbench.edit((project) => markCut(project, sheet.id, job, leftover !== null))
   if (!paper || !leftover) return
-  await changePaper(workbench, paper.id, withoutLeftover(paper, leftover))
+  if (!(await changePaper(workbench, paper.id, withoutLeftover(paper, leftover)))) return
   workbench.say({
     message: `The leftover of ${sizeWords(workbench, leftover)} of “${paper.name}” is used up.`,
     tone: 'calm',
@@ -51,13 +58,13 @@ export async function keepRest(workbench: Workbench, sheet: Sheet, rest: Size): 
   const paper = paperOf(workbench, sheet)
   if (!paper) return
   const words = sizeWords(workbench, rest)
+  if (!(await changePaper(workbench, paper.id, withLeftover(paper, rest)))) return
   await workbench.edit((project) =>
     makeEdit(project, `Keep the rest of ${words}`, ({ layout }) => {
       const drafted = layout.sheets.find((s) => s.id === sheet.id)
       if (drafted?.cut) drafted.cut.restKept = true
     }),
   )
-  await changePaper(workbench, paper.id, withLeftover(paper, rest))
   workbench.say({
     message: `A leftover of ${words} of “${paper.name}” is kept, and used first next time.`,
     tone: 'calm',

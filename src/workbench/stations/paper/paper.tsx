@@ -58,6 +58,8 @@ export function Paper() {
     )
     workbench.choosePieces([])
   }
+  const tell = (work: Promise<unknown>) =>
+    void work.catch((error: Error) => workbench.say({ message: error.message, tone: 'alarm' }))
   /** A paper like another, to be changed: opened at once. */
   const copy = async ({ id: _, leftovers: __, ...fields }: PaperKind) => {
     const { paper } = await api.addPaper({ ...fields, name: `${fields.name.slice(0, 74)}, copy` })
@@ -99,7 +101,7 @@ export function Paper() {
                 <Swatch key={fill} style={{ background: fill }} />
               ))}
             </Row>
-            <QuietButton onPress={() => void papersOfFills(workbench, papers[0]!)}>
+            <QuietButton onPress={() => tell(papersOfFills(workbench, papers[0]!))}>
               A paper for each of the {fills.size} colours
             </QuietButton>
           </Row>
@@ -123,7 +125,7 @@ export function Paper() {
                   </Muted>
                 </div>
                 <Row style={{ gap: 0, flexWrap: 'nowrap' }}>
-                  <IconButton aria-label={`Copy ${paper.name}`} onPress={() => void copy(paper)}>
+                  <IconButton aria-label={`Copy ${paper.name}`} onPress={() => tell(copy(paper))}>
                     <Copy size={16} />
                   </IconButton>
                   <IconButton aria-label={`Edit ${paper.name}`} onPress={() => setEdited(paper)}>

@@ -62,18 +62,24 @@ function useSheetAtCutter(project: string): void {
   }, [workbench, project])
 }
 
-/** A sheet that a job has cut is marked so, once: what is undone afterwards stays undone. */
+/**
+ * A sheet is marked as cut when its job gets there before these eyes, and once: what is undone afterwards stays undone,
+ * and a job of long ago says nothing of what was laid out under the same number since.
+ */
 function useMarkCut(sheet: Sheet | undefined, { id, state }: JobHandle): void {
   const workbench = useWorkbench()
-  const marked = useRef(new Set<string>())
+  const seen = useRef(new Set<string>())
   const isCut = state !== null && hasCut(state)
+  const status = state?.status
   useEffect(() => {
-    if (!sheet || !id || !isCut || sheet.cut?.job === id || marked.current.has(id)) return
-    marked.current.add(id)
-    sheetWasCut(workbench, sheet, id).catch((error: Error) =>
-      workbench.say({ message: error.message, tone: 'alarm' }),
-    )
-  }, [workbench, sheet, id, isCut])
+    if (!sheet || !id || !status) return
+    if (!isCut) {
+      seen.current.add(id)
+      return
+    }
+    if (!seen.current.delete(id) || sheet.cut?.job === id) return
+    void sheetWasCut(workbench, sheet, id)
+  }, [workbench, sheet, id, status, isCut])
 }
 
 export function useRunShown(): Shown {
