@@ -1,5 +1,7 @@
-import { describe, expect, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { fuzzGrammar } from './grammar-run'
+import { HEAVY } from './heavy'
+import { Reader } from './reader'
 import { fuzz } from './run'
 
 describe('spoilt files', () => {
@@ -18,5 +20,18 @@ describe('files that keep the grammar of their format', () => {
     expect(outcome.faults).toEqual([])
     expect(outcome.taken).toBeGreaterThan(200)
     expect(outcome.refused).toBeGreaterThan(200)
+  })
+})
+
+describe('heavy drawings', () => {
+  let reader: Reader
+  beforeAll(async () => {
+    reader = await Reader.start(170_000)
+  })
+  afterAll(() => reader.end())
+
+  it.each(HEAVY)('$name: taken in, or refused with what is too much', async ({ make }) => {
+    const { outcome, words } = await reader.read('heavy.svg', new TextEncoder().encode(make()))
+    expect(outcome === 'taken' || /cross or cover one another more than/.test(words), words).toBe(true)
   })
 })

@@ -1,9 +1,11 @@
 import { z } from 'zod'
+import { TooManyMeetings } from '@/core/arrangement'
 import { addSource } from '@/core/binding/add-source'
 import type { Edit } from '@/core/document/edits'
 import { emptyProject, type Project, projectSchema } from '@/core/document/project'
 import { PLAIN_READING, type Reading, readingSchema } from '@/core/document/sources'
 import { readDrawing } from '@/core/intake/formats'
+import { IntakeRefusal } from '@/core/intake/refusal'
 import { makingsOf } from '@/core/making/order'
 import { settled } from '@/core/making/settle'
 import { decodePicture } from './decode-picture'
@@ -31,6 +33,17 @@ export type ReadFileInput = {
 /** The new project, or the edit of the one that it was added to: by the ten thousand lines either takes its time to hand over. */
 export type ReadFileOutput = { project: Project | null; edit: Edit | null }
 
+/** @throws IntakeRefusal in the place of what only says that there is too much of it */
+function within<T>(fileName: string, work: () => T): T {
+  try {
+    return work()
+  } catch (error) {
+    if (error instanceof TooManyMeetings)
+      throw new IntakeRefusal(`${fileName} cannot be taken in. ${error.message}`)
+    throw error
+  }
+}
+
 /** A file's bytes to a project with sorted and bound lines. */
 export const readFile: Task<ReadFileInput, ReadFileOutput> = {
   name: 'read-file',
@@ -46,14 +59,16 @@ export const readFile: Task<ReadFileInput, ReadFileOutput> = {
         .replace(/[-_]+/g, ' ')
         .trim() || 'Untitled'
     const before = project ?? emptyProject(title.slice(0, 120))
-    const added = addSource(before, drawing, {
-      id: sourceId,
-      name: fileName,
-      format: drawing.format,
-      bytes: bytes.length,
-      stacked: reading.stacked,
-      ...(lay ? { lay } : {}),
-    })
+    const added = within(fileName, () =>
+      addSource(before, drawing, {
+        id: sourceId,
+        name: fileName,
+        format: drawing.format,
+        bytes: bytes.length,
+        stacked: reading.stacked,
+        ...(lay ? { lay } : {}),
+      }),
+    )
     // What was made of pieces of this drawing is made anew.
     const [next, edit] = makingsOf(before).length > 0 ? settled(added) : added
     report(0.95, 'Binding pieces')

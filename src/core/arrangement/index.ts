@@ -7,6 +7,7 @@ import { findMeetings } from './meetings'
 
 export type { Edge } from './edges'
 export type { Face } from './faces'
+export { TooManyMeetings } from './meetings'
 
 /**
  * The planar arrangement of a drawing: nodes where lines meet, edges between them, and the faces they enclose
@@ -24,6 +25,7 @@ export type Arrangement = Sides & {
  * Arranges lines in the plane.
  * @param tolerance mm within which lines touch
  * @param reach mm by which a free end may fall short of the line before it
+ * @throws TooManyMeetings for lines that cross or cover one another without end
  */
 export function arrange(
   shapes: readonly Shape[],

@@ -15,6 +15,20 @@ export type Meetings = {
   groups: Groups
 }
 
+/** So many places at which lines meet, and so many pairs of parts that lie near one another, are looked at. */
+const MOST_MARKS = 400_000
+const MOST_PAIRS = 3_000_000
+
+/** Lines that cross or cover one another so often that nobody could tell pieces among them. */
+export class TooManyMeetings extends RangeError {
+  override readonly name = 'TooManyMeetings'
+  constructor() {
+    super(
+      `Its lines cross or cover one another more than ${MOST_MARKS.toLocaleString('en')} times. Remove hatchings, patterns and what is drawn many times over, and bring it in again.`,
+    )
+  }
+}
+
 /** Stretches in one box of the index. */
 const CHUNK = 12
 /** Along one line, places nearer than this many tolerances are neighbours rather than a meeting. */
@@ -27,6 +41,7 @@ type Chunk = { line: number; from: number; to: number }
  * Runs that overlap meet at the ends of the overlap.
  * @param tolerance mm within which things touch
  * @param reach mm that a free end of a line may be led on, straight ahead, to the line before it
+ * @throws TooManyMeetings
  */
 export function findMeetings(
   shapes: readonly Shape[],
@@ -66,8 +81,13 @@ class Finder {
   private readonly boxes: Box[]
 
   find(reach: (line: number) => number): Meetings {
-    for (let c = 0; c < this.chunks.length; c += 1)
-      for (const d of this.index.meeting(this.boxes[c]!, this.tolerance)) if (d >= c) this.compare(c, d)
+    let pairs = 0
+    for (let c = 0; c < this.chunks.length; c += 1) {
+      const near = this.index.meeting(this.boxes[c]!, this.tolerance)
+      pairs += near.length
+      if (pairs > MOST_PAIRS || this.marks.length > MOST_MARKS) throw new TooManyMeetings()
+      for (const d of near) if (d >= c) this.compare(c, d)
+    }
     this.leadFreeEnds(reach)
     this.shapes.forEach(({ contour, places }, line) => {
       if (contour.closed) return

@@ -1,6 +1,6 @@
 import { type Edit, exchangeLines, joinEdits, makeEdit } from '../document/edits'
 import { familyKeyOf } from '../document/families'
-import { type Line, type Look, partOfLine } from '../document/lines'
+import { type Line, type Look, MAX_LINES, partOfLine } from '../document/lines'
 import type { Project } from '../document/project'
 import { type Cleaning, filesOf, type Stacked } from '../document/sources'
 import { translation } from '../geometry/affine'
@@ -10,6 +10,7 @@ import { endOf, transformPath, writePath } from '../geometry/path'
 import { distance, type Point } from '../geometry/point'
 import { shapeOf } from '../geometry/shape'
 import type { Drawing, DrawnLine, IntakeFinding } from '../intake/drawing'
+import { IntakeRefusal } from '../intake/refusal'
 import { type DashRun, findDashRuns } from '../sorting/dash-runs'
 import { findStack } from '../sorting/stacked-fills'
 import { type SortedPart, suggestInPlanes } from '../sorting/suggest'
@@ -68,12 +69,17 @@ export function addSource(
   })
   const raw = drawing.lines.map(asDrawn)
   const cleaning = new CleaningReport()
-  const whole = joinDashes(raw, drawing, looks, cleaning)
+  const whole = withoutCopies(joinDashes(raw, drawing, looks, cleaning), cleaning)
   const sorted = suggestInPlanes(
     whole.map(({ id, d, look, label, plane }) => ({ id, d, look: looks.byId[look]!, label, plane })),
     { ...drawing.artwork, texts: drawing.texts ?? [] },
     { habits: project.habits, gap: project.limits.gap },
   )
+  const parts = sorted.parts.reduce((sum, of) => sum + of.length, 0)
+  if (parts > MAX_LINES)
+    throw new IntakeRefusal(
+      `${file.name} cannot be taken in. Its lines part one another into ${parts.toLocaleString('en')} pieces of line; up to ${MAX_LINES.toLocaleString('en')} are taken. Remove hatchings and patterns, or split it.`,
+    )
   const parted = whole.flatMap((line, i) => partLine(line, sorted.parts[i]!, cleaning))
   const lines = isShifted ? parted.map((l) => ({ ...l, d: place(l.d) })) : parted
   const label = `${before ? 'Read again' : 'Add'} “${file.name}”`
@@ -148,6 +154,21 @@ function onCentre(project: Project, { artwork }: Drawing, own: string): Point {
     x: (first.artwork.width - artwork.width) / 2,
     y: (first.artwork.height - artwork.height) / 2,
   }
+}
+
+/** More copies than these of one line are doubles whatever else they meet; the sorting looks at those that are left. */
+const COPIES = 2
+
+function withoutCopies(lines: readonly Line[], report: CleaningReport): Line[] {
+  const seen = new Map<string, number>()
+  return lines.flatMap((line) => {
+    const key = `${line.plane} ${line.look} ${line.d}`
+    const before = seen.get(key) ?? 0
+    seen.set(key, before + 1)
+    if (before < COPIES) return [line]
+    report.add('double', [line], [])
+    return []
+  })
 }
 
 /** Puts each dashed line in the place of its strokes. */
