@@ -12,6 +12,7 @@ import { drawingAsSheet } from '../src/core/export/parts'
 import { CONVENTIONS, fileOf } from './conventions'
 import { chance } from './draw'
 import { HARD_CONVENTIONS } from './hard-conventions'
+import { PAGE_CONVENTIONS } from './page-conventions'
 import { TEMPLATES } from './templates'
 
 /** The faults in the order in which both programs of a file cut the whole drawing. */
@@ -24,7 +25,10 @@ async function faultsOf(bytes: Uint8Array, name: string) {
   )
 }
 
-describe.each([...CONVENTIONS, ...HARD_CONVENTIONS])('drawn with $name', (convention) => {
+// Pieces that lie on one another are laid apart before they are cut.
+const FLAT = [...CONVENTIONS, ...HARD_CONVENTIONS, ...PAGE_CONVENTIONS].filter((c) => !c.prepare)
+
+describe.each(FLAT)('drawn with $name', (convention) => {
   it('is cut from within in both languages', async () => {
     for (const [t, template] of TEMPLATES.entries()) {
       const random = chance(500 + t)
