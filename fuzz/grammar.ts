@@ -36,6 +36,15 @@ export function oddNumber(random: Random): string {
   ])
 }
 
+/** A number as PDF writes them, which may be absurd, but breaks no dictionary. */
+function wellFormed(random: Random): string {
+  for (;;) {
+    const text = oddNumber(random)
+    if (/^[+-]?(\d+\.?\d*|\.\d+)$/.test(text)) return text
+    if (random() < 0.3) return '99999999999999999999'
+  }
+}
+
 const numbers = (random: Random, count: number): string =>
   Array.from({ length: count }, () => oddNumber(random)).join(' ')
 
@@ -240,12 +249,13 @@ export function pdfFile(random: Random): Uint8Array<ArrayBuffer> {
   const plain = pdfContent(random)
   const packed = random() < 0.3
   const data = packed ? deflateSync(Buffer.from(plain, 'latin1')) : Buffer.from(plain, 'latin1')
-  const box = () => `[${random() < 0.7 ? '0 0 400 300' : numbers(random, random() < 0.9 ? 4 : 3)}]`
+  const some = (count: number) => Array.from({ length: count }, () => wellFormed(random)).join(' ')
+  const box = () => `[${random() < 0.7 ? '0 0 400 300' : some(random() < 0.9 ? 4 : 3)}]`
   const form = Buffer.from(pdfContent(random), 'latin1')
   const objects = [
     '<< /Type /Catalog /Pages 2 0 R >>',
     `<< /Type /Pages /Kids [3 0 R] /Count ${pick(random, ['1', '1', '1', '9999', '-1'])} >>`,
-    `<< /Type /Page /Parent 2 0 R /MediaBox ${box()} /CropBox ${box()} /Rotate ${pick(random, ['0', '90', '45', '1e9'])} /UserUnit ${oddNumber(random) || '1'} /Contents 4 0 R /Resources << /XObject << /X 5 0 R >> >> >>`,
+    `<< /Type /Page /Parent 2 0 R /MediaBox ${box()} /CropBox ${box()} /Rotate ${pick(random, ['0', '90', '45', '1000000000'])} /UserUnit ${wellFormed(random)} /Contents 4 0 R /Resources << /XObject << /X 5 0 R >> >> >>`,
   ]
   const parts: Buffer[] = [Buffer.from('%PDF-1.7\n')]
   const offsets: number[] = []
@@ -266,7 +276,7 @@ export function pdfFile(random: Random): Uint8Array<ArrayBuffer> {
   })
   stream(packed ? '/Filter /FlateDecode' : '', data, 4)
   stream(
-    `/Type /XObject /Subtype /Form /BBox [0 0 9 9] /Matrix [${numbers(random, 6)}] /Resources << /XObject << /X 5 0 R >> >>`,
+    `/Type /XObject /Subtype /Form /BBox [0 0 9 9] /Matrix [${some(6)}] /Resources << /XObject << /X 5 0 R >> >>`,
     form,
     5,
   )
