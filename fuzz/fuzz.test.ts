@@ -1,8 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { fuzzGrammar } from './grammar-run'
 import { HEAVY } from './heavy'
 import { Reader } from './reader'
-import { fuzz } from './run'
+import { fuzz, fuzzGrammar } from './run'
 
 describe('spoilt files', () => {
   it('of every kind are taken in or refused with a sentence', { timeout: 120_000 }, async () => {

@@ -1,6 +1,5 @@
 import { writeSection } from '../scripts/measure/report'
-import { fuzzGrammar } from './grammar-run'
-import { fuzz, type Outcome } from './run'
+import { fuzz, fuzzGrammar, type Outcome } from './run'
 
 /**
  * `npm run fuzz [-- COUNT [SEED]]`: spoilt files of every kind, and absurd ones that keep the grammar of their format;

@@ -1,11 +1,9 @@
 import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { chance } from '../corpus/draw'
-import { projectSchema } from '../src/core/document/project'
-import { inspect } from '../src/core/inspection'
-import { IntakeRefusal } from '../src/core/intake/refusal'
-import { readFile } from '../src/tasks/read-file'
+import { GRAMMARS } from './grammar'
 import { mutate } from './mutate'
+import { Reader } from './reader'
 
 const file = (path: string) =>
   new Uint8Array(readFileSync(fileURLToPath(new URL(`../${path}`, import.meta.url))))
@@ -35,37 +33,39 @@ export type Outcome = {
  * @param count how many files, by turns from each whole one
  * @param limit ms that one file may take
  */
-export async function fuzz(count: number, seed: number, limit: number): Promise<Outcome> {
+export function fuzz(count: number, seed: number, limit: number): Promise<Outcome> {
   const random = chance(seed)
   const whole = SEEDS.map(({ name, path }) => ({ name, bytes: file(path) }))
+  return readAll(count, seed, limit, (k) => {
+    const { name, bytes } = whole[k % whole.length]!
+    return { name, bytes: mutate(bytes, random) }
+  })
+}
+
+/** The same for files that keep the grammar of their format and say absurd things in it. */
+export const fuzzGrammar = (count: number, seed: number, limit: number): Promise<Outcome> =>
+  readAll(count, seed, limit, (k) => {
+    const { name, make } = GRAMMARS[k % GRAMMARS.length]!
+    return { name, bytes: make(chance(seed * 1_000_003 + k)) }
+  })
+
+/** Reads files in a thread that is ended where one hangs. */
+async function readAll(
+  count: number,
+  seed: number,
+  limit: number,
+  fileOf: (k: number) => { name: string; bytes: Uint8Array },
+): Promise<Outcome> {
+  const reader = await Reader.start(limit)
   const outcome: Outcome = { taken: 0, refused: 0, slowest: 0, slowestFile: '', faults: [] }
   for (let k = 0; k < count; k += 1) {
-    const { name, bytes } = whole[k % whole.length]!
-    const spoilt = mutate(bytes, random)
+    const { name, bytes } = fileOf(k)
     const label = `${name}, number ${k} of seed ${seed}`
-    const began = performance.now()
-    try {
-      const { project } = await readFile.run(
-        { bytes: spoilt, fileName: name, sourceId: 's', project: null },
-        () => {},
-      )
-      if (project) inspect(project)
-      const checked = projectSchema.safeParse(project)
-      if (checked.success) outcome.taken += 1
-      else
-        outcome.faults.push(
-          `${label}: no valid project (${checked.error.issues[0]?.message} at ${checked.error.issues[0]?.path.join('.')})`,
-        )
-    } catch (error) {
-      if (error instanceof IntakeRefusal && /^\S.{15,}[.!]$/s.test(error.message)) outcome.refused += 1
-      else
-        outcome.faults.push(
-          `${label}: ${error instanceof Error ? (error.stack ?? error.message).slice(0, 600) : String(error)}`,
-        )
-    }
-    const took = performance.now() - began
-    if (took > outcome.slowest) Object.assign(outcome, { slowest: took, slowestFile: label })
-    if (took > limit) outcome.faults.push(`${label}: took ${Math.round(took)} ms`)
+    const answer = await reader.read(name, bytes)
+    if (answer.outcome === 'fault') outcome.faults.push(`${label}: ${answer.words}`)
+    else outcome[answer.outcome] += 1
+    if (answer.took > outcome.slowest) Object.assign(outcome, { slowest: answer.took, slowestFile: label })
   }
+  await reader.end()
   return outcome
 }

@@ -23,11 +23,13 @@ export function findLegends(lines: readonly Line[], texts: readonly DrawnText[])
   const found = new Map<number, string>()
   if (texts.length === 0) return found
   const whole = uniteBoxes(lines.map((l) => l.shape.box))
-  const largest = Math.max(
-    ...lines.map((l) => (l.shape.contour.closed ? widthOf(l.shape.box) * heightOf(l.shape.box) : 0)),
-    // Outlines may be drawn in stretches: then the drawing as a whole is the measure.
+  // Outlines may be drawn in stretches: then the drawing as a whole is the measure.
+  const largest = lines.reduce(
+    (most, { shape: { contour, box } }) =>
+      contour.closed ? Math.max(most, widthOf(box) * heightOf(box)) : most,
     0.25 * widthOf(whole) * heightOf(whole),
   )
+  const telling = texts.filter((t) => roleInName(t.words))
   const outside = (members: ReadonlySet<number>) =>
     new Set(lines.flatMap((l, i) => (members.has(i) ? [] : [l.family])))
   lines.forEach(({ shape }, frame) => {
@@ -44,7 +46,7 @@ export function findLegends(lines: readonly Line[], texts: readonly DrawnText[])
     if (touches || samples.length === 0 || samples.length < members.length) return
     const elsewhere = outside(new Set([frame, ...members]))
     const shown = new Set(samples.flatMap((i) => (elsewhere.has(lines[i]!.family) ? [lines[i]!.family] : [])))
-    const speaks = words.some((t) => roleInName(t.words))
+    const speaks = words.some((t) => telling.includes(t))
     if (shown.size === 0 || !(speaks || (shown.size >= 2 && words.length >= 2))) return
     found.set(frame, 'it frames a legend, with samples and words')
     for (const i of members) found.set(i, 'it is a sample in a legend')
@@ -52,8 +54,7 @@ export function findLegends(lines: readonly Line[], texts: readonly DrawnText[])
   // A list without a frame: a small shape or a short line that touches nothing, before a word for a role.
   lines.forEach(({ shape: { box } }, i) => {
     if (found.has(i) || Math.max(widthOf(box), heightOf(box)) > SAMPLE) return
-    const word = texts.find((t) => isBeside(box, t) && roleInName(t.words))
-    if (!word) return
+    if (!telling.some((t) => isBeside(box, t))) return
     const alone = lines.every((l, k) => k === i || !boxesMeet(box, l.shape.box, 0.5))
     if (alone) found.set(i, 'it is a sample beside a word for what it means')
   })

@@ -1,5 +1,6 @@
 import { Groups } from '../arrangement/groups'
 import type { Fold, Role } from '../document/lines'
+import { capital } from '../units/count'
 import { EVIDENCE, type Fact } from './evidence'
 import { makeScene, type Page, type Scene, type Taught, UNTAUGHT } from './scene'
 import type { Stretch, UnsortedLine } from './stretch'
@@ -290,5 +291,3 @@ function foldOf({ line }: Stretch, facts: readonly Fact[]): Fold | null {
   if (/\b(valley|tal(falt|falz)?|vallée|valle)\b/i.test(names)) return 'valley'
   return facts.some((f) => f.kind === 'dash-dot') ? 'mountain' : null
 }
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)

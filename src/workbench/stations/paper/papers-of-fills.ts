@@ -1,12 +1,10 @@
 import { makeEdit } from '@/core/document/edits'
 import type { Paper } from '@/core/document/paper'
 import { piecesByFill } from '@/core/pieces/fills'
-import { count } from '@/core/units/count'
+import { capital, count } from '@/core/units/count'
 import { api } from '../../store/api'
 import type { Workbench } from '../../store/project-store'
 import { colourWord } from '../lines/look-words'
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 
 /** A name that no paper bears yet. */
 function freshName(wanted: string, papers: readonly Paper[]): string {

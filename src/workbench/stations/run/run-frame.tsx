@@ -66,20 +66,20 @@ function useSheetAtCutter(project: string): void {
  * A sheet is marked as cut when its job gets there before these eyes, and once: what is undone afterwards stays undone,
  * and a job of long ago says nothing of what was laid out under the same number since.
  */
-function useMarkCut(sheet: Sheet | undefined, { id, state }: JobHandle): void {
+function useMarkCut(sheet: Sheet | undefined, { id, sheetId, state }: JobHandle): void {
   const workbench = useWorkbench()
   const seen = useRef(new Set<string>())
   const isCut = state !== null && hasCut(state)
   const status = state?.status
   useEffect(() => {
-    if (!sheet || !id || !status) return
+    if (!sheet || !id || !status || sheet.id !== sheetId) return
     if (!isCut) {
       seen.current.add(id)
       return
     }
     if (!seen.current.delete(id) || sheet.cut?.job === id) return
     void sheetWasCut(workbench, sheet, id)
-  }, [workbench, sheet, id, status, isCut])
+  }, [workbench, sheet, id, sheetId, status, isCut])
 }
 
 export function useRunShown(): Shown {

@@ -6,6 +6,8 @@ import { api, listen } from '../../store/api'
 export type JobHandle = {
   /** of the job; null where the sheet had none */
   id: string | null
+  /** the sheet that it is of; for a moment after another one is looked at, still the one before */
+  sheetId: string | null
   state: JobState | null
   /** what the machine really drew, flat points in sheet mm */
   drawn: number[][]
@@ -59,6 +61,7 @@ export function useJob(project: string, sheet: string | null, onSheet: (sheet: s
 
   return {
     id: id ?? null,
+    sheetId: job?.sheetId ?? null,
     state: job?.state ?? null,
     drawn: job?.drawn ?? [],
     problem,
