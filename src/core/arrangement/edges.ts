@@ -2,7 +2,7 @@ import type { Polyline } from '../geometry/flatten'
 import { lengthOfVector, type Point } from '../geometry/point'
 import { distanceTo, polylineLength, spread } from '../geometry/polyline'
 import type { Shape } from '../geometry/shape'
-import type { Meetings } from './meetings'
+import { type Meetings, TooManyMeetings } from './meetings'
 
 /** A part of a line from one node to the next. */
 export type Edge = {
@@ -23,6 +23,7 @@ export type Edge = {
 /**
  * The lines taken apart where they meet. Marks within the tolerance of one another are one node.
  * @returns nodes with their places, and edges in the order of their lines
+ * @throws TooManyMeetings where too many edges run between the same nodes
  */
 export function cutAtMeetings(
   shapes: readonly Shape[],
@@ -146,14 +147,20 @@ function putPlace(points: Float64Array, k: number, { polyline, places }: Shape, 
   points[k + 1] = polyline[2 * low + 1]! + t * (polyline[2 * high + 1]! - polyline[2 * low + 1]!)
 }
 
+/** So many pairs of edges between the same nodes are looked at. */
+const MOST_PAIRS = 300_000
+
 /** Finds edges between the same nodes that follow the same course. */
 function findTwins(edges: Edge[], tolerance: number): void {
+  let pairs = 0
   const between = new Map<string, number[]>()
   edges.forEach((e, k) => {
     const key = e.a < e.b ? `${e.a} ${e.b}` : `${e.b} ${e.a}`
     const known = between.get(key)
     if (!known) between.set(key, [k])
     else {
+      pairs += known.length
+      if (pairs > MOST_PAIRS) throw new TooManyMeetings()
       const twin = known.find((j) => sameCourse(edges[j]!, e, tolerance))
       if (twin === undefined) known.push(k)
       else e.twin = twin

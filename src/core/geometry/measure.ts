@@ -27,6 +27,14 @@ export const boxHolds = (outer: Box, inner: Box, tolerance = 0): boolean =>
   inner.maxX <= outer.maxX + tolerance &&
   inner.maxY <= outer.maxY + tolerance
 
+/** What two boxes have in common; of boxes apart a box turned inside out, that holds nothing. */
+export const sharedBox = (a: Box, b: Box): Box => ({
+  minX: Math.max(a.minX, b.minX),
+  minY: Math.max(a.minY, b.minY),
+  maxX: Math.min(a.maxX, b.maxX),
+  maxY: Math.min(a.maxY, b.maxY),
+})
+
 export const boxesMeet = (a: Box, b: Box, tolerance = 0): boolean =>
   a.minX <= b.maxX + tolerance &&
   b.minX <= a.maxX + tolerance &&

@@ -6,11 +6,13 @@ import { distanceTo } from '../../geometry/polyline'
 import { shapeOf } from '../../geometry/shape'
 import { readDrawing } from '../formats'
 import { indexedColour } from './colours'
+import { statedUnit } from './units'
 
 const folder = fileURLToPath(new URL('./samples/', import.meta.url))
 const bytesOf = (text: string) => new TextEncoder().encode(text)
 const read = (bytes: Uint8Array, mmPerUnit: number | null = null) =>
   readDrawing(bytes, 'die.dxf', { ...PLAIN_READING, mmPerUnit })
+const boxOf = (d: string) => shapeOf(d).polyline.filter((_, k) => k % 2 === 0)
 /** A DXF file with the given entities, group codes and values by turns. */
 const file = (entities: string, header = '') =>
   bytesOf(
@@ -52,6 +54,61 @@ describe('against what a general DXF library (ezdxf 0.18) makes of the same file
       for (let k = 0; k < ours.polyline.length; k += 2)
         expect(distanceTo({ x: ours.polyline[k]!, y: ours.polyline[k + 1]! }, theirs)).toBeLessThan(0.05)
     })
+  })
+})
+
+describe('how numbers and names are written', () => {
+  it('takes the decimal comma that some programs write', async () => {
+    const { artwork } = await read(file('0|LINE|10|0,5|20|0|11|100,75|21|,5e1'), 1)
+    expect(artwork.width).toBeCloseTo(100.25, 9)
+    expect(artwork.height).toBeCloseTo(5, 9)
+  })
+  it('reads escaped letters in the names of layers, and names in the code page that the file states', async () => {
+    const one = await read(file('0|LINE|8|\\U+0421gib\\u+00F3|10|0|20|0|11|9|21|9'))
+    expect(one.lines[0]!.look.layers).toEqual(['Сgibó'])
+    const text = '9\n$DWGCODEPAGE\n3\nANSI_1251\n'
+    const bytes = file('0|LINE|8|XXXX|10|0|20|0|11|9|21|9', text)
+    const at = Buffer.from(bytes).indexOf('XXXX')
+    // "Сгиб" in the Cyrillic code page of the table that the Unicode Consortium publishes (CP1251.TXT).
+    bytes.set([0xd1, 0xe3, 0xe8, 0xe1], at)
+    expect((await read(bytes)).lines[0]!.look.layers).toEqual(['Сгиб'])
+  })
+  // DXF reference, $INSUNITS; metres and feet by their international definitions, survey units 1200/3937 m a foot.
+  it.each([
+    [3, 1609344],
+    [7, 1e6],
+    [11, 1e-7],
+    [12, 1e-6],
+    [15, 1e4],
+    [16, 1e5],
+    [21, 304.8006096],
+    [22, 25.4000508],
+    [23, 914.4018288],
+    [24, 1609347.2187],
+  ])('takes unit %i for %d mm', (code, mm) => {
+    expect(statedUnit(code)! / mm).toBeCloseTo(1, 8)
+  })
+})
+
+describe('planes that a drawing is drawn in', () => {
+  it('lays out rows and columns of a mirrored insert in its own system', async () => {
+    // Seen from below, columns run to the left: three marks of 4 mm at 0, -10 and -20.
+    const text = `0\nSECTION\n2\nBLOCKS\n0\nBLOCK\n2\nM\n10\n0\n20\n0\n0\nLINE\n10\n0\n20\n0\n11\n4\n21\n0\n0\nENDBLK\n0\nENDSEC\n0\nSECTION\n2\nENTITIES\n0\nLINE\n10\n50\n20\n0\n11\n51\n21\n0\n0\nINSERT\n2\nM\n10\n0\n20\n0\n70\n3\n44\n10\n230\n-1\n0\nENDSEC\n0\nEOF\n`
+    const { lines } = await read(bytesOf(text), 1)
+    const left = lines.map((l) => Math.min(...boxOf(l.d))).sort((a, b) => a - b)
+    expect(left).toEqual([0, 10, 20, 74])
+  })
+  it('sees a tilted circle as the ellipse that it is from above, and says so', async () => {
+    // A plane turned by 60 degrees about the x axis: half as high. The arbitrary axes of the DXF reference.
+    const s = Math.sqrt(3) / 2
+    const { artwork, findings } = await read(file(`0|CIRCLE|10|0|20|0|40|10|210|0|220|${s}|230|0.5`), 1)
+    expect(Math.max(artwork.width, artwork.height)).toBeCloseTo(20, 2)
+    expect(Math.min(artwork.width, artwork.height)).toBeCloseTo(10, 2)
+    expect(findings[0]!.message).toMatch(/1 entity drawn in a tilted plane/)
+  })
+  it('says nothing of planes seen from straight above or below', async () => {
+    const { findings } = await read(file('0|CIRCLE|10|0|20|0|40|10|230|-1|0|CIRCLE|10|0|20|0|40|5'), 1)
+    expect(findings).toEqual([])
   })
 })
 

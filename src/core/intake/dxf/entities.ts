@@ -1,8 +1,9 @@
+import { type Affine, IDENTITY } from '../../geometry/affine'
 import { arcByCentre } from '../../geometry/arc'
-import type { Contour, Segment } from '../../geometry/path'
-import { distance, lengthOfVector, type Point } from '../../geometry/point'
+import { type Contour, type Segment, transformContour } from '../../geometry/path'
+import { distance, type Point } from '../../geometry/point'
 import { splineContour, throughPoints } from './spline'
-import { type Item, numberOf, numbersOf, pointOf, pointsOf, textOf } from './tags'
+import { type Item, numberOf, numbersOf, pointOf, pointsOf, toNumber } from './tags'
 
 /** The contour of an entity in drawing units, y up; null for one whose numbers make no line. */
 type Reader = (item: Item, tolerance: number, vertices: readonly Item[]) => Contour | null
@@ -75,9 +76,9 @@ function bulged(
 const lwpolyline: Reader = (item, tolerance) => {
   const points: (Point & { bulge: number })[] = []
   for (const { code, value } of item.tags) {
-    if (code === 10) points.push({ x: Number(value), y: 0, bulge: 0 })
-    else if (code === 20 && points.length > 0) points.at(-1)!.y = Number(value)
-    else if (code === 42 && points.length > 0) points.at(-1)!.bulge = Number(value)
+    if (code === 10) points.push({ x: toNumber(value), y: 0, bulge: 0 })
+    else if (code === 20 && points.length > 0) points.at(-1)!.y = toNumber(value)
+    else if (code === 42 && points.length > 0) points.at(-1)!.bulge = toNumber(value)
   }
   return bulged(points, (numberOf(item, 70, 0) & 1) === 1, tolerance)
 }
@@ -111,14 +112,17 @@ const spline: Reader = (item, tolerance) => {
 }
 
 const ellipse: Reader = (item, tolerance) => {
-  const major = pointOf(item, 11)
-  const rx = lengthOfVector(major.x, major.y)
-  const turn = Math.atan2(major.y, major.x)
+  const major = vectorOf(item, 11)
+  const rx = Math.hypot(...major)
+  const ratio = numberOf(item, 40, 1)
+  if (!(rx > 0 && ratio > 0) || !Number.isFinite(rx * ratio)) return null
   const from = numberOf(item, 41, 0)
   const sweep = sweepOf(from, numberOf(item, 42, TURN), TURN)
-  // Seen from below, an ellipse runs the other way round.
-  const way = numberOf(item, 230, 1) < 0 ? -1 : 1
-  return arc(pointOf(item, 10), rx, rx * numberOf(item, 40, 1), turn, way * from, way * sweep, tolerance)
+  const circle = arc({ x: 0, y: 0 }, 1, 1, 0, from, sweep, tolerance / (rx * Math.max(1, ratio)))
+  // The shorter axis stands on the longer one and on the extrusion, in space; it is seen from above.
+  const minor = cross(normalOf(item), major).map((v) => v * ratio)
+  const centre = pointOf(item, 10)
+  return circle && transformContour(circle, [major[0], major[1], minor[0]!, minor[1]!, centre.x, centre.y])
 }
 
 /** How each kind of entity that is a line is read. Adding a kind is one entry. */
@@ -140,8 +144,44 @@ export const ENTITIES: Readonly<Record<string, Reader>> = {
   SPLINE: spline,
 }
 
-/** Kinds whose coordinates are in the entity's own system, which an extrusion of z = -1 mirrors (arbitrary axis algorithm). */
-export const MIRRORED_BY_EXTRUSION = new Set(['LWPOLYLINE', 'POLYLINE', 'ARC', 'CIRCLE', 'INSERT'])
+type Vector = readonly [number, number, number]
 
-export const isMirrored = (item: Item): boolean =>
-  MIRRORED_BY_EXTRUSION.has(item.type) && Number(textOf(item, 230) ?? 1) < 0
+const cross = (a: Vector, b: Vector): Vector => [
+  a[1] * b[2] - a[2] * b[1],
+  a[2] * b[0] - a[0] * b[2],
+  a[0] * b[1] - a[1] * b[0],
+]
+
+const vectorOf = (item: Item, xCode: number): Vector => [
+  numberOf(item, xCode, 0),
+  numberOf(item, xCode + 10, 0),
+  numberOf(item, xCode + 20, 0),
+]
+
+/** The unit extrusion of an entity: which way the plane faces that it is drawn in. */
+function normalOf(item: Item): Vector {
+  const [x, y, z] = [numberOf(item, 210, 0), numberOf(item, 220, 0), numberOf(item, 230, 1)]
+  const length = Math.hypot(x, y, z)
+  return length > 0 && Number.isFinite(length) ? [x / length, y / length, z / length] : [0, 0, 1]
+}
+
+/** Kinds whose coordinates are in a system of the entity's own, which its extrusion turns. */
+const IN_OWN_SYSTEM = new Set(['LWPOLYLINE', 'POLYLINE', 'ARC', 'CIRCLE', 'INSERT'])
+
+/**
+ * From an entity's own system to the drawing seen from above (DXF reference: arbitrary axis algorithm).
+ */
+export function ownSystem(item: Item): Affine {
+  const normal = normalOf(item)
+  if (!IN_OWN_SYSTEM.has(item.type) || normal[2] === 1) return IDENTITY
+  const nearZ = Math.abs(normal[0]) < 1 / 64 && Math.abs(normal[1]) < 1 / 64
+  const across = cross(nearZ ? [0, 1, 0] : [0, 0, 1], normal)
+  const length = Math.hypot(...across)
+  const x: Vector = [across[0] / length, across[1] / length, across[2] / length]
+  const y = cross(normal, x)
+  const height = numberOf(item, item.type === 'LWPOLYLINE' ? 38 : 30, 0)
+  return [x[0], x[1], y[0], y[1], height * normal[0], height * normal[1]]
+}
+
+/** Whether an entity lies in a plane that is not seen from straight above or below. */
+export const isTilted = (item: Item): boolean => Math.abs(normalOf(item)[2]) < 0.9999

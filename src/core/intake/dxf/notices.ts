@@ -40,6 +40,11 @@ export const DXF_NOTICES: NoticeKinds = {
     severity: 'note',
     say: (n, at) => `${count(n, 'line')} on layers that are off or frozen left out (first: ${at}).`,
   },
+  tilted: {
+    severity: 'warning',
+    say: (n, at) =>
+      `${count(n, 'entity', 'entities')} drawn in a tilted plane (first: ${at}): taken as seen from above, and so shorter one way. Draw flat what is to be cut.`,
+  },
   'paper-space': {
     severity: 'note',
     say: (n) =>

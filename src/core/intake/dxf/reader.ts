@@ -18,9 +18,9 @@ import { LineCollector } from '../line-collector'
 import { Notices } from '../notices'
 import { IntakeRefusal, LIMITS } from '../refusal'
 import { indexedColour, trueColour } from './colours'
-import { ENTITIES, isMirrored } from './entities'
+import { ENTITIES, isTilted, ownSystem } from './entities'
 import { DXF_NOTICES } from './notices'
-import { type Item, numberOf, numbersOf, pointOf, readSections, type Tag, textOf } from './tags'
+import { type Item, numberOf, numbersOf, pointOf, readSections, type Tag, textOf, toNumber } from './tags'
 import { dxfScale, statedUnit } from './units'
 
 type Layer = { colour: number; linetype: string; width: number; shown: boolean; trueColour: number | null }
@@ -251,7 +251,8 @@ class DxfReader {
       throw new IntakeRefusal(
         `The drawing has more than ${LIMITS.segments.toLocaleString('en')} stretches (reached at ${place}). Simplify its curves, or split it into several files.`,
       )
-    const matrix = isMirrored(item) ? multiply(context.matrix, scaling(-1, 1)) : context.matrix
+    if (isTilted(item)) this.notices.add('tilted', place)
+    const matrix = multiply(context.matrix, ownSystem(item))
     this.found.push({
       contour: transformContour(contour, matrix),
       look: this.lookOf(item, layer, layerName, context),
@@ -283,7 +284,8 @@ class DxfReader {
         translation(-block.base.x, -block.base.y),
       ),
     )
-    const mirrored = isMirrored(item) ? multiply(scaling(-1, 1), place) : place
+    // Rows and columns run in the insert's own system too.
+    const seen = multiply(context.matrix, ownSystem(item))
     const columns = Math.max(1, Math.min(1000, numberOf(item, 70, 1)))
     const rows = Math.max(1, Math.min(1000, numberOf(item, 71, 1)))
     const turn = rotation(numberOf(item, 50, 0))
@@ -292,7 +294,7 @@ class DxfReader {
         this.visit(item)
         const [dx, dy] = [column * numberOf(item, 44, 0), row * numberOf(item, 45, 0)]
         const step = translation(turn[0] * dx + turn[2] * dy, turn[1] * dx + turn[3] * dy)
-        const matrix = multiply(context.matrix, multiply(step, mirrored))
+        const matrix = multiply(seen, multiply(step, place))
         if (determinant(matrix) === 0) continue
         this.walk(block.items, {
           matrix,
@@ -326,7 +328,7 @@ class DxfReader {
     const own = numberOf(item, 370, -1) / 100
     const width = own >= 0 ? own : layer && layer.width >= 0 ? layer.width : 0.25
     const linetype = this.linetypeOf(item, layer, context)
-    const scale = numberOf(item, 48, 1) * Number(this.header.get('$LTSCALE') ?? 1)
+    const scale = numberOf(item, 48, 1) * toNumber(this.header.get('$LTSCALE') ?? '1')
     return {
       stroke: this.colourOf(item, layer, context),
       fill: null,

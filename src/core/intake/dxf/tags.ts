@@ -6,14 +6,41 @@ export type Tag = { code: number; value: string; line: number }
 /** A run of tags that begins with code 0: an entity, a table entry, a block. */
 export type Item = { type: string; tags: Tag[]; line: number }
 
-/** DXF text before AutoCAD 2007 is in the code page it names; only the western ones differ in what matters here. */
+/** Code pages of East Asian scripts, by the numbers that DXF files name them by (DXF reference). */
+const CODE_PAGES: Readonly<Record<string, string>> = {
+  932: 'shift_jis',
+  936: 'gbk',
+  949: 'euc-kr',
+  950: 'big5',
+}
+
+/** DXF text is UTF-8 from $ACADVER AC1021 on, and before that in the code page that its header names. */
 export function decodeDxf(bytes: Uint8Array): string {
   try {
     return new TextDecoder('utf-8', { fatal: true }).decode(bytes)
   } catch {
-    return new TextDecoder('windows-1252').decode(bytes)
+    const western = new TextDecoder('windows-1252').decode(bytes)
+    const page =
+      /\$DWGCODEPAGE\s+3\s+(?:ANSI_|DOS)?(\d{3,4})\b/i.exec(western.slice(0, 50_000))?.[1] ?? '1252'
+    try {
+      return new TextDecoder(CODE_PAGES[page] ?? `windows-${page}`).decode(bytes)
+    } catch {
+      return western
+    }
   }
 }
+
+/** Letters that a code page does not hold are written as `\U+` and four digits (DXF reference). */
+const unescaped = (value: string): string =>
+  value.includes('\\U+')
+    ? value.replace(/\\U\+([0-9a-f]{4})/gi, (_, code: string) =>
+        String.fromCharCode(Number.parseInt(code, 16)),
+      )
+    : value
+
+/** A number as files write it; some programs write the decimal comma of their country. NaN for anything else. */
+export const toNumber = (text: string): number =>
+  Number(/^[+-]?\d*,\d+(e[+-]?\d+)?$/i.test(text) ? text.replace(',', '.') : text)
 
 /**
  * Splits DXF text into tags. A file that was cut off is read as far as it goes.
@@ -30,7 +57,7 @@ export function readTags(text: string): Tag[] {
         `The DXF file breaks off at line ${i + 1}: “${lines[i]!.trim().slice(0, 30)}” stands where a group code should. Export it again as DXF text.`,
       )
     }
-    tags.push({ code, value: lines[i + 1]!.trim(), line: i + 1 })
+    tags.push({ code, value: unescaped(lines[i + 1]!.trim()), line: i + 1 })
   }
   return tags
 }
@@ -63,20 +90,20 @@ export const textOf = (item: Item, code: number): string | undefined =>
 /** The first number of a code, or `fallback` where there is none. */
 export function numberOf(item: Item, code: number, fallback: number): number {
   const text = textOf(item, code)
-  const value = text === undefined ? Number.NaN : Number(text)
+  const value = text === undefined ? Number.NaN : toNumber(text)
   return Number.isNaN(value) ? fallback : value
 }
 
 /** Every number of a code, in order. */
 export const numbersOf = (item: Item, code: number): number[] =>
-  item.tags.filter((t) => t.code === code).map((t) => Number(t.value))
+  item.tags.filter((t) => t.code === code).map((t) => toNumber(t.value))
 
 /** Points given by an x code and the y code ten above it. */
 export function pointsOf(item: Item, xCode: number): { x: number; y: number }[] {
   const points: { x: number; y: number }[] = []
   for (const { code, value } of item.tags) {
-    if (code === xCode) points.push({ x: Number(value), y: 0 })
-    else if (code === xCode + 10 && points.length > 0) points.at(-1)!.y = Number(value)
+    if (code === xCode) points.push({ x: toNumber(value), y: 0 })
+    else if (code === xCode + 10 && points.length > 0) points.at(-1)!.y = toNumber(value)
   }
   return points
 }

@@ -6,14 +6,28 @@ import { matchPaper } from '../../units/paper-sizes'
 const UNITS: Readonly<Record<number, readonly [name: string, mm: number]>> = {
   1: ['inches', MM_PER_INCH],
   2: ['feet', 12 * MM_PER_INCH],
+  3: ['miles', 63_360 * MM_PER_INCH],
   4: ['millimetres', 1],
   5: ['centimetres', 10],
   6: ['metres', 1000],
+  7: ['kilometres', 1e6],
   8: ['microinches', MM_PER_INCH * 1e-6],
   9: ['mils', MM_PER_INCH * 1e-3],
   10: ['yards', 36 * MM_PER_INCH],
+  11: ['ångströms', 1e-7],
+  12: ['nanometres', 1e-6],
   13: ['microns', 1e-3],
   14: ['decimetres', 100],
+  15: ['decametres', 1e4],
+  16: ['hectometres', 1e5],
+  17: ['gigametres', 1e12],
+  18: ['astronomical units', 1.495978707e14],
+  19: ['light years', 9.4607304725808e18],
+  20: ['parsecs', 3.08567758149137e19],
+  21: ['US survey feet', 12e5 / 3937],
+  22: ['US survey inches', 1e5 / 3937],
+  23: ['US survey yards', 36e5 / 3937],
+  24: ['US survey miles', 6.336e9 / 3937],
 }
 
 /** mm for one unit of $INSUNITS, null where it states none. */

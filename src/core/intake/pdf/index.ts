@@ -68,6 +68,7 @@ function readPage(document: PDFDocument, chosen: number | null, wanted: number |
     )
   const reader = new PageReader(objects, new Layers(objects, document.catalog), lines, notices)
   const content = contentOf(page, objects, notices)
+  for (const annotation of shownAnnotations(page, objects)) notices.add('annotation', annotation)
   reader.read(content, objects.dict(page.node.Resources() ?? null), toMm)
   if (lines.lines.length === 0 && reader.pictures > 0)
     throw new IntakeRefusal(
@@ -106,6 +107,20 @@ function seen(page: PDFPage): { x: number; y: number; width: number; height: num
   return width > 0 && height > 0
     ? { x: minX, y: minY, width, height }
     : { x: media.minX, y: media.minY, width: media.maxX - media.minX, height: media.maxY - media.minY }
+}
+
+/** Kinds of annotations that draw nothing on paper. */
+const UNSEEN = new Set(['Link', 'Popup', 'PrinterMark', 'TrapNet'])
+
+/** What is drawn over the page without being part of its content: kinds of annotations that are not hidden. */
+function shownAnnotations(page: PDFPage, objects: Objects): string[] {
+  return objects.list(page.node.get(PDFName.of('Annots')) ?? null).flatMap((raw) => {
+    const dict = objects.dict(raw)
+    const kind = objects.name(objects.get(dict, 'Subtype')) ?? ''
+    const flags = objects.number(objects.get(dict, 'F')) ?? 0
+    const isHidden = (flags & 2) !== 0
+    return !kind || UNSEEN.has(kind) || isHidden || !objects.get(dict, 'AP') ? [] : [kind]
+  })
 }
 
 /** The page as it is seen: its crop box, turned as the page says, y down. */

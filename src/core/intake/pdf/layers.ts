@@ -1,4 +1,4 @@
-import { type PDFDict, PDFName, type PDFObject } from 'pdf-lib'
+import { PDFArray, type PDFDict, PDFName, type PDFObject } from 'pdf-lib'
 import type { Objects } from './objects'
 
 /** What an optional content group says of what is in it. */
@@ -40,6 +40,9 @@ const GROUPS: Readonly<Record<string, string>> = {
   Braille: 'printing',
 }
 
+/** Visibility expressions nest no deeper than this. */
+const DEEPEST = 24
+
 /** Reads the optional content groups of a document: names, what they state, and whether they are shown. */
 export class Layers {
   private readonly hidden = new Set<string>()
@@ -64,13 +67,31 @@ export class Layers {
       const member = dict.get(PDFName.of('OCGs'))
       const members = this.objects.list(member ?? null)
       const all = (members.length > 0 ? members : [member]).map((m) => this.of(m))
-      return { names: all.flatMap((g) => g.names), shown: all.some((g) => g.shown) }
+      const expression = this.objects.get(dict, 'VE')
+      const shown =
+        expression instanceof PDFArray
+          ? this.holds(expression, 0)
+          : byPolicy(
+              this.objects.name(this.objects.get(dict, 'P')),
+              all.map((g) => g.shown),
+            )
+      return { names: all.flatMap((g) => g.names), shown }
     }
     const key = raw?.toString() ?? ''
     const shown = this.allHidden ? this.on.has(key) : !this.hidden.has(key)
     const name = this.objects.text(this.objects.get(dict, 'Name'))?.trim().slice(0, 120)
     const step = this.stepOf(dict)
     return { names: [...(name ? [name] : []), ...(step ? [step] : [])], shown }
+  }
+
+  /** Whether a visibility expression holds (ISO 32000-1, 8.11.2.2). */
+  private holds(raw: PDFObject | undefined | null, depth: number): boolean {
+    const [head, ...terms] = this.objects.list(raw ?? null)
+    if (!head || depth > DEEPEST) return this.of(raw).shown
+    const each = (term: PDFObject) => this.holds(term, depth + 1)
+    const word = this.objects.name(head)
+    if (word === 'Not') return terms[0] === undefined || !each(terms[0])
+    return word === 'Or' ? terms.some(each) : terms.every(each)
   }
 
   private stepOf(group: PDFDict): string | null {
@@ -80,4 +101,13 @@ export class Layers {
     const word = (type && STEPS[type]) ?? (kind && GROUPS[kind])
     return word ? `processing step ${word}` : null
   }
+}
+
+/** Whether content of several groups is shown, by the policy of its membership (ISO 32000-1, table 99). */
+function byPolicy(policy: string | null, shown: readonly boolean[]): boolean {
+  if (shown.length === 0) return true
+  if (policy === 'AllOn') return shown.every((s) => s)
+  if (policy === 'AnyOff') return shown.some((s) => !s)
+  if (policy === 'AllOff') return shown.every((s) => !s)
+  return shown.some((s) => s)
 }

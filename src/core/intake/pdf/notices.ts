@@ -20,6 +20,20 @@ export const PDF_NOTICES: NoticeKinds = {
     severity: 'note',
     say: (n, at) => `${count(n, 'line')} on hidden layers left out (first at ${at}).`,
   },
+  clipped: {
+    severity: 'warning',
+    say: (n, at) =>
+      `${count(n, 'line')} partly hidden behind a clip (first at ${at}): taken whole. Cut off or skip what is not to be made.`,
+  },
+  'clipped-away': {
+    severity: 'note',
+    say: (n, at) => `${count(n, 'line')} wholly hidden behind a clip left out (first at ${at}).`,
+  },
+  annotation: {
+    severity: 'warning',
+    say: (n) =>
+      `${count(n, 'comment or form field', 'comments or form fields')} on the page left out: they are not part of the drawing. Flatten the file if lines among them are to be cut.`,
+  },
   'broken-form': {
     severity: 'warning',
     say: (n, at) =>

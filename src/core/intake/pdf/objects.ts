@@ -12,6 +12,7 @@ import {
   PDFString,
 } from 'pdf-lib'
 import { IntakeRefusal, LIMITS } from '../refusal'
+import { unpredicted } from './predictor'
 
 /** Plain questions to the objects of a PDF; what is missing or of another kind answers null. */
 export class Objects {
@@ -74,7 +75,7 @@ export class Objects {
     if (!(at instanceof PDFRawStream)) return null
     let bytes: Uint8Array
     try {
-      bytes = decodePDFRawStream(at).decode()
+      bytes = this.unpredict(decodePDFRawStream(at).decode(), at.dict)
     } catch {
       return null
     }
@@ -83,5 +84,18 @@ export class Objects {
         'The page unpacks to more than 256 MB. Simplify it in the program that drew it.',
       )
     return bytes
+  }
+
+  /** The filter that packed the bytes first is undone last; only its prediction can be undone here. */
+  private unpredict(bytes: Uint8Array, dict: PDFDict): Uint8Array {
+    const parameters = this.get(dict, 'DecodeParms') ?? this.get(dict, 'DP')
+    const own = parameters instanceof PDFArray ? this.list(parameters).at(-1) : parameters
+    const number = (key: string, fallback: number) => this.number(this.get(this.dict(own), key)) ?? fallback
+    return unpredicted(bytes, {
+      predictor: number('Predictor', 1),
+      colours: number('Colors', 1),
+      bits: number('BitsPerComponent', 8),
+      columns: number('Columns', 1),
+    })
   }
 }

@@ -1,5 +1,7 @@
+import { deflateSync, inflateSync } from 'node:zlib'
 import { Resvg } from '@resvg/resvg-js'
-import { PDFDocument, PDFName } from 'pdf-lib'
+import { PDFDocument, PDFName, PDFRawStream, type PDFRef, PDFString } from 'pdf-lib'
+import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
 import { CONVENTIONS } from '../../../../corpus/conventions'
 import { chance, type Drawn } from '../../../../corpus/draw'
@@ -10,6 +12,7 @@ import { distanceTo } from '../../geometry/polyline'
 import { shapeOf } from '../../geometry/shape'
 import { readDrawing } from '../formats'
 import { operationsOf } from './content'
+import { unpredicted } from './predictor'
 
 const die = TEMPLATES[0]!(1)
 const drawing = (name: string) => {
@@ -172,6 +175,147 @@ describe('against a general renderer (pdf.js)', () => {
         if ([0, 1, 2].some((c) => Math.abs(theirs[i + c]! - ours[i + c]!) > 128)) different += 1
       expect(different / (w * h), convention).toBeLessThan(0.0005)
     }
+  })
+})
+
+describe('what clips hide (ISO 32000-1, 8.5.4)', () => {
+  const CLIP = '0 0 100 100 re W n'
+  it('leaves out what is wholly hidden and says so, and takes whole what is seen in part', async () => {
+    const { lines, findings } = await read(
+      await page(
+        `q ${CLIP} 10 10 m 90 10 l S 50 50 m 250 50 l S 150 150 m 250 150 l S Q 150 200 m 250 200 l S`,
+      ),
+    )
+    expect(lines.map((l) => Math.round(shapeOf(l.d).length / (25.4 / 72)))).toEqual([80, 200, 100])
+    expect(findings.map((f) => f.message).join()).toMatch(
+      /1 line partly hidden behind a clip.*1 line wholly hidden/s,
+    )
+  })
+  it('forgets a clip with the state that it belongs to, and narrows one clip by the next', async () => {
+    const { lines, findings } = await read(
+      await page(
+        `q ${CLIP} 60 60 200 200 re W n 10 10 m 30 10 l S 70 70 m 90 70 l S Q 150 200 m 250 200 l S`,
+      ),
+    )
+    expect(lines).toHaveLength(2)
+    expect(findings).toHaveLength(1)
+  })
+  it('takes lines that run along the border of their clip, and draws what it clips by', async () => {
+    const { lines, findings } = await read(await page('10 10 80 80 re W S 10 10 m 90 10 l S'))
+    expect(lines).toHaveLength(2)
+    expect(findings).toEqual([])
+  })
+})
+
+describe('what is packed by prediction (ISO 32000-1, 7.4.4.4)', () => {
+  it('is undone as a general picture library (libvips) wrote it, by every filter that it chooses', async () => {
+    const [width, height] = [37, 29]
+    const random = chance(5)
+    for (const channels of [1, 3] as const) {
+      const raw = Uint8Array.from({ length: width * height * channels }, (_, k) =>
+        Math.floor(128 + 90 * Math.sin(k / 40) + 20 * random()),
+      )
+      const png = await sharp(raw, { raw: { width, height, channels } })
+        .toColourspace(channels === 1 ? 'b-w' : 'srgb')
+        .png({ adaptiveFiltering: true, palette: false })
+        .toBuffer()
+      const at = png.indexOf('IDAT')
+      const rows = new Uint8Array(inflateSync(png.subarray(at + 4, at + 4 + png.readUInt32BE(at - 4))))
+      const parameters = { predictor: 15, colours: channels, bits: 8, columns: width }
+      expect([...unpredicted(rows, parameters)]).toEqual([...raw])
+      rows[0] = (rows[0]! + 1) % 5
+      expect([...unpredicted(rows, parameters)]).not.toEqual([...raw])
+    }
+  })
+  it('undoes differences to the left, and refuses what it does not know', () => {
+    const plain = { predictor: 2, colours: 1, bits: 8, columns: 4 }
+    expect([...unpredicted(Uint8Array.of(1, 1, 1, 1, 250, 10, 0, 1), plain)]).toEqual([
+      1, 2, 3, 4, 250, 4, 4, 5,
+    ])
+    expect(() => unpredicted(new Uint8Array(8), { ...plain, predictor: 7 })).toThrow(RangeError)
+    expect(() => unpredicted(new Uint8Array(8), { ...plain, columns: 0, predictor: 12 })).toThrow(RangeError)
+  })
+  it('gives the lines of a page whose content is packed so', async () => {
+    const document = await PDFDocument.create()
+    const p = document.addPage([283.4646, 283.4646])
+    const content = '10 10 m 200 10 l S '.padEnd(24)
+    // Rows of eight bytes, each told by what lies above it (filter 2).
+    const rows = Buffer.concat(
+      [0, 8, 16].map((from) =>
+        Buffer.from([
+          2,
+          ...Array.from(
+            { length: 8 },
+            (_, k) => (content.charCodeAt(from + k) - (from ? content.charCodeAt(from + k - 8) : 0)) & 255,
+          ),
+        ]),
+      ),
+    )
+    const dict = document.context.obj({ Filter: 'FlateDecode', DecodeParms: { Predictor: 12, Columns: 8 } })
+    p.node.set(PDFName.of('Contents'), document.context.register(PDFRawStream.of(dict, deflateSync(rows))))
+    const { lines } = await read(await document.save({ useObjectStreams: false }))
+    expect(lines).toHaveLength(1)
+    expect(shapeOf(lines[0]!.d).length).toBeCloseTo((190 * 25.4) / 72, 2)
+  })
+})
+
+describe('who sees optional content (ISO 32000-1, 8.11.2)', () => {
+  /** Lines of a page with one line in a membership of a shown group A and a hidden group B. */
+  const seen = async (membership: (a: PDFRef, b: PDFRef) => Record<string, unknown>) => {
+    const document = await PDFDocument.create()
+    const { context } = document
+    const p = document.addPage([200, 200])
+    const [a, b] = ['A', 'B'].map((Name) =>
+      context.register(context.obj({ Type: 'OCG', Name: PDFString.of(Name) })),
+    )
+    document.catalog.set(PDFName.of('OCProperties'), context.obj({ OCGs: [a!, b!], D: { OFF: [b!] } }))
+    const member = context.register(context.obj({ Type: 'OCMD', ...membership(a!, b!) } as never))
+    p.node.set(PDFName.of('Resources'), context.obj({ Properties: { M: member } }))
+    p.node.set(
+      PDFName.of('Contents'),
+      context.register(context.stream('/OC /M BDC 10 10 m 90 10 l S EMC 10 50 m 90 50 l S')),
+    )
+    return (await read(await document.save({ useObjectStreams: false }))).lines.length === 2
+  }
+  it.each<[string, boolean, (a: PDFRef, b: PDFRef) => Record<string, unknown>]>([
+    ['any on, the rule where none is named', true, (a, b) => ({ OCGs: [a, b] })],
+    ['all on', false, (a, b) => ({ OCGs: [a, b], P: 'AllOn' })],
+    ['any off', true, (a, b) => ({ OCGs: [a, b], P: 'AnyOff' })],
+    ['all off', false, (a, b) => ({ OCGs: [a, b], P: 'AllOff' })],
+    ['all off, of one', true, (_, b) => ({ OCGs: [b], P: 'AllOff' })],
+    ['not b', true, (_, b) => ({ VE: ['Not', b] })],
+    ['a and b', false, (a, b) => ({ VE: ['And', a, b] })],
+    ['a or b', true, (a, b) => ({ VE: ['Or', a, b] })],
+    ['a and not (b or not a)', true, (a, b) => ({ VE: ['And', a, ['Not', ['Or', b, ['Not', a]]]] })],
+    ['an expression goes before a policy', false, (a, b) => ({ OCGs: [a], VE: ['And', a, b] })],
+  ])('%s', async (_, shown, membership) => {
+    expect(await seen(membership)).toBe(shown)
+  })
+})
+
+describe('comments and form fields', () => {
+  it('are no lines, and are told where they are seen', async () => {
+    const document = await PDFDocument.load(await page('10 10 m 90 10 l S'))
+    const { context } = document
+    const note = (Subtype: string, F: number) =>
+      context.register(
+        context.obj({
+          Type: 'Annot',
+          Subtype,
+          F,
+          Rect: [0, 0, 9, 9],
+          AP: { N: context.register(context.stream('')) },
+        }),
+      )
+    document
+      .getPage(0)
+      .node.set(
+        PDFName.of('Annots'),
+        context.obj([note('Square', 4), note('Ink', 0), note('Ink', 2), note('Link', 0)]),
+      )
+    const { lines, findings } = await read(await document.save())
+    expect(lines).toHaveLength(1)
+    expect(findings.map((f) => f.message).join()).toMatch(/^2 comments or form fields on the page left out/)
   })
 })
 

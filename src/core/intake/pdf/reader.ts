@@ -1,6 +1,7 @@
 import { type PDFDict, PDFName } from 'pdf-lib'
 import type { Look } from '../../document/lines'
 import { type Affine, apply, IDENTITY, meanScale, multiply, translation } from '../../geometry/affine'
+import { type Box, boundsOf, boxesMeet, boxHolds, sharedBox, uniteBoxes } from '../../geometry/measure'
 import { type Contour, type Segment, transformContour } from '../../geometry/path'
 import type { Point } from '../../geometry/point'
 import { type DrawnText, MOST_TEXTS } from '../drawing'
@@ -15,7 +16,15 @@ import type { Objects } from './objects'
 type Paint = { space: ColourSpace; values: number[] }
 
 /** The part of the graphics state that shows in lines. */
-type State = { matrix: Affine; width: number; dash: number[]; stroke: Paint; fill: Paint }
+type State = {
+  matrix: Affine
+  width: number
+  dash: number[]
+  stroke: Paint
+  fill: Paint
+  /** mm; nothing beyond it shows */
+  clip: Box | null
+}
 
 /** Where the next words go, and their size. */
 type TextState = { matrix: Affine; size: number }
@@ -51,7 +60,7 @@ export class PageReader {
 
   /** @param toMm from the page's user space to mm, y down */
   read(content: Uint8Array, resources: PDFDict | null, toMm: Affine): void {
-    const state: State = { matrix: toMm, width: 1, dash: [], stroke: BLACK, fill: BLACK }
+    const state: State = { matrix: toMm, width: 1, dash: [], stroke: BLACK, fill: BLACK, clip: null }
     this.run(content, resources, state, [], [])
   }
 
@@ -66,6 +75,7 @@ export class PageReader {
     const saved: State[] = []
     const marks: Mark[] = [...around]
     let path = new PathBuilder()
+    let clips = false
     let text: TextState = { matrix: IDENTITY, size: 0 }
     for (const { operator, operands } of operationsOf(content)) {
       this.operations += 1
@@ -105,9 +115,11 @@ export class PageReader {
           break
         case 'W':
         case 'W*':
-          // A clip hides parts of what follows; lines are kept whole.
+          clips = true
           break
         case 'n':
+          if (clips) state = { ...state, clip: clippedBy(path, state) }
+          clips = false
           path = new PathBuilder()
           break
         case 'S':
@@ -121,6 +133,8 @@ export class PageReader {
         case 'b*':
           if (operator === 's' || operator.startsWith('b')) path.add('h', [])
           this.paint(path, operator, state, marks)
+          if (clips) state = { ...state, clip: clippedBy(path, state) }
+          clips = false
           path = new PathBuilder()
           break
         case 'Do':
@@ -284,9 +298,31 @@ export class PageReader {
       element: this.elements,
       fillRule: operator.endsWith('*') ? ('evenodd' as const) : ('nonzero' as const),
     }
-    for (const contour of contours)
-      this.lines.add(transformContour(contour, state.matrix), line, `element ${this.elements}`)
+    for (const contour of contours) {
+      const seen = transformContour(contour, state.matrix)
+      const shown = state.clip === null ? 'whole' : shownWithin(seen, state.clip)
+      if (shown !== 'whole') this.notices.add(shown === 'none' ? 'clipped-away' : 'clipped', this.place())
+      if (shown !== 'none') this.lines.add(seen, line, `element ${this.elements}`)
+    }
   }
+}
+
+/** The box that a path clips what follows to, within the clip that is there; a path of nothing clips nothing here. */
+function clippedBy(path: PathBuilder, { matrix, clip }: State): Box | null {
+  const boxes = path.contours().map((c) => boundsOf(transformContour(c, matrix)))
+  if (boxes.length === 0) return clip
+  const own = uniteBoxes(boxes)
+  return clip ? sharedBox(clip, own) : own
+}
+
+/** A line on the border of its clip is half seen, and counts as seen, mm. */
+const ON_THE_BORDER = 0.5
+
+/** How much of a line a clip leaves to be seen, by its box: what is told hidden is hidden. */
+function shownWithin(contour: Contour, clip: Box): 'whole' | 'part' | 'none' {
+  const box = boundsOf(contour)
+  if (boxHolds(clip, box, ON_THE_BORDER)) return 'whole'
+  return boxesMeet(clip, box, ON_THE_BORDER) ? 'part' : 'none'
 }
 
 /** Builds contours from path operators (ISO 32000-1, 8.5.2). */

@@ -4,7 +4,7 @@ import { resolveLength } from './lengths'
 import { humanName } from './names'
 import { isPaint, resolvePaint } from './paint'
 import { computeStyle, opacityOf } from './style'
-import { parseStyleAttribute, StyleSheet } from './stylesheet'
+import { joinedSheets, parseStyleAttribute, StyleSheet } from './stylesheet'
 import { parseTransform } from './transform'
 import { parseViewBox, viewBoxTransform } from './viewport'
 import { decode, parseXml, type XmlElement } from './xml'
@@ -142,8 +142,24 @@ describe('StyleSheet', () => {
     ['[data-k="w"]{fill:green}', 'q', undefined],
     ['path{fill:red!important} #p{fill:green}', 'p', 'red'],
     ['g{fill:green}', 'q', undefined],
+    ['svg > g > .c{fill:green}', 'p', 'green'],
+    ['svg > .b .c{fill:green}', 'p', 'green'],
+    ['g > .b .c{fill:green}', 'p', 'blue'],
+    ['.x g > .c{fill:green}', 'p', 'blue'],
     ['#g{fill:green} .c{fill:inherit}', 'p', 'green'],
   ])('%s gives %s the fill %s', (css, id, expected) => expect(fill(css, id)).toBe(expected))
+
+  it('joins the sheets of a file, but none whose brackets are broken', () => {
+    expect(joinedSheets(['a{}', 'b{}', 'c{', 'd{}', 'e{}'])).toEqual(['a{}\nb{}', 'c{', 'd{}\ne{}'])
+  })
+
+  it('refuses rules that would have to be compared without end', () => {
+    const sheet = new StyleSheet()
+    sheet.add('path{fill:red}'.repeat(20_000))
+    expect(() => {
+      for (let k = 0; k < 2000; k += 1) sheet.matching(find(root, 'p'))
+    }).toThrow(/style rules .* more than 20,000,000 times/)
+  })
 
   it('passes over what it does not know, and says so', () => {
     const sheet = new StyleSheet()

@@ -20,7 +20,7 @@ import { SVG_NOTICES, takeForeign } from './notices'
 import { resolvePaint } from './paint'
 import { contoursOf, SHAPE_NAMES } from './shapes'
 import { computeStyle, opacityOf, type Style } from './style'
-import { StyleSheet } from './stylesheet'
+import { joinedSheets, StyleSheet } from './stylesheet'
 import { parseTransform } from './transform'
 import { trueSizeOf } from './true-size'
 import { parseViewBox, viewBoxTransform } from './viewport'
@@ -83,7 +83,9 @@ class SvgReader {
   ) {}
 
   read(): Drawing {
-    this.index(this.root)
+    const styles: string[] = []
+    this.index(this.root, styles)
+    for (const css of joinedSheets(styles)) this.sheet.add(css)
     if (this.sheet.ignored.length > 0) this.notices.add('style-ignored', this.sheet.ignored[0]!)
     const { viewport, mmPerPx, scale } = trueSizeOf(this.root.attributes, this.chosen)
     if (
@@ -116,11 +118,11 @@ class SvgReader {
     }
   }
 
-  private index(element: XmlElement): void {
-    if (element.name === 'style') this.sheet.add(element.text)
+  private index(element: XmlElement, styles: string[]): void {
+    if (element.name === 'style') styles.push(element.text)
     if (element.attributes.id && !this.byId.has(element.attributes.id))
       this.byId.set(element.attributes.id, element)
-    for (const child of element.children) this.index(child)
+    for (const child of element.children) this.index(child, styles)
   }
 
   /** The context inside an element: its style, opacity and transform added. */

@@ -112,8 +112,26 @@ function points(text: string, closed: boolean): Shapes {
   return { contours: [{ start, segments: rest.map((to) => ({ to })), closed }], broken }
 }
 
+/** Numbers that follow one letter, by letter; an arc's flags may be glued to the numbers after them. */
+const NUMBERS_OF: Readonly<Record<string, number>> = { m: 2, l: 2, h: 1, v: 1, c: 6, s: 4, q: 4, t: 2 }
+const STRETCHES_A_LETTER = 500
+
+/** The library takes the numbers after one letter in the square of their count: long runs get the letter anew. */
+const withLettersAnew = (d: string): string =>
+  d.replace(/([mlhvcsqt])([^mlhvcsqtaz]{20000,})/gi, (whole, letter: string, run: string) => {
+    const numbers = run.match(/[+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?/gi) ?? []
+    // What is more than numbers and what parts them is left to the library to complain of.
+    if (!/^[\d\s,.e+-]*$/i.test(run)) return whole
+    const step = NUMBERS_OF[letter.toLowerCase()]! * STRETCHES_A_LETTER
+    const next = letter === 'm' ? 'l' : letter === 'M' ? 'L' : letter
+    const parts: string[] = []
+    for (let i = 0; i < numbers.length; i += step)
+      parts.push(`${i === 0 ? letter : next}${numbers.slice(i, i + step).join(' ')}`)
+    return parts.join('')
+  })
+
 function pathContours(d: string, tolerance: number): Shapes {
-  const parsed = svgpath(d)
+  const parsed = svgpath(withLettersAnew(d))
   const broken = (parsed as unknown as { err: string }).err || null
   const contours: Contour[] = []
   let current: Contour | null = null

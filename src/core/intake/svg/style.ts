@@ -51,15 +51,8 @@ export function computeStyle(
 ): { style: Style; attributes: Record<string, string> } {
   const layers: Declarations[] = sheet.matching(element)
   if (element.attributes.style) layers.push(parseStyleAttribute(element.attributes.style))
-  const declared = (name: string): readonly string[] =>
-    layers.length === 0
-      ? NONE
-      : [false, true].flatMap((important) =>
-          layers.flatMap((declarations) => {
-            const found = declarations[name]
-            return found && found.important === important ? [found.value] : []
-          }),
-        )
+  const values = valuesOf(layers)
+  const declared = (name: string): readonly string[] => values.get(name) ?? NONE
   const custom = customOf(layers, declared, parent.custom)
   const style: Style = custom ? { custom } : {}
   for (const name of INHERITED) if (parent[name] !== undefined) style[name] = parent[name]
@@ -82,6 +75,20 @@ export function computeStyle(
     for (const value of declared(name)) set(name, value)
   }
   return { style, attributes: withGeometry(element.attributes, declared, custom) }
+}
+
+/** The values that are declared for each property, weaker first; what is important comes last. */
+function valuesOf(layers: readonly Declarations[]): Map<string, string[]> {
+  const values = new Map<string, string[]>()
+  for (const important of [false, true])
+    for (const declarations of layers)
+      for (const [name, found] of Object.entries(declarations)) {
+        if (found.important !== important) continue
+        const known = values.get(name)
+        if (known) known.push(found.value)
+        else values.set(name, [found.value])
+      }
+  return values
 }
 
 function customOf(
