@@ -55,7 +55,7 @@ const CADDY_PIECES = ['Front and side', 'Back and lid', 'Cup shelf', 'Window pan
 async function seed(): Promise<void> {
   await papers.list()
   await cutters.list()
-  if ((await listProjects()).length > 0) return
+  if ((await listProjects()).total > 0) return
   for (const { file, name, source, reading, art: artFile } of DEMOS) {
     const bytes = bytesOf(file)
     const drawing = await readDrawing(bytes, file, { ...PLAIN_READING, ...reading, decodePicture })

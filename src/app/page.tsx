@@ -1,8 +1,18 @@
+import type { ProjectList } from '@/contract/projects'
+import { asProblem } from '@/server/as-problem'
 import { listProjects } from '@/server/projects/store'
 import { Projects } from '@/workbench/projects/projects'
 
 export const dynamic = 'force-dynamic'
 
+const NOTHING: ProjectList = { projects: [], total: 0 }
+
+/** Also where the database cannot be read the page is shown: a backup is put back from there. */
 export default async function ProjectsPage() {
-  return <Projects initial={await listProjects()} />
+  try {
+    const [initial, deleted] = [await listProjects(), await listProjects({ bin: true })]
+    return <Projects initial={initial} deleted={deleted} problem={null} />
+  } catch (error) {
+    return <Projects initial={NOTHING} deleted={NOTHING} problem={asProblem(error).message} />
+  }
 }

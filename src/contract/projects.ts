@@ -56,7 +56,21 @@ export const listedSchema = z.object({
 })
 /** What the list of projects shows. */
 export type Listed = z.infer<typeof listedSchema>
-export const listSchema = z.object({ projects: z.array(listedSchema) })
+/** A page of the list, and how many there are in all. */
+export const listSchema = z.object({ projects: z.array(listedSchema), total: z.number() })
+export type ProjectList = z.infer<typeof listSchema>
+
+/** Which projects are listed: those whose name holds some words, from one on; or the deleted ones. */
+export const listQuerySchema = z.object({
+  find: z.string().max(120).default(''),
+  from: z.coerce.number().int().nonnegative().default(0),
+  bin: z.stringbool().default(false),
+})
+export type ListQuery = z.infer<typeof listQuerySchema>
+
+/** Backups of the whole database: by their names, the latest first. */
+export const backupsSchema = z.object({ backups: z.array(z.object({ name: id, madeAt: z.string() })) })
+export type Backup = z.infer<typeof backupsSchema>['backups'][number]
 
 const entrySchema = z.object({ revision, label: z.string() })
 /** A part of what can be taken back and made again, the latest first; `more` where there is more to be taken back. */

@@ -212,3 +212,15 @@ export function NameField({ label, value, hideLabel, quiet, onCommit }: NameFiel
     />
   )
 }
+
+/** A field whose text is looked for as it is typed. */
+export function SearchField(props: { label: string; value: string; onChange: (text: string) => void }) {
+  return (
+    <Wrap type="search" value={props.value} onChange={props.onChange}>
+      <FieldLabel>{props.label}</FieldLabel>
+      <Box $quiet={false}>
+        <Entry style={{ width: 240 }} />
+      </Box>
+    </Wrap>
+  )
+}

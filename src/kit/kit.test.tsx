@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { cleanup, render, screen, waitFor, within } from '@testing-library/react'
+import { act, cleanup, render, screen, waitFor, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { type ReactNode, useState } from 'react'
 import { afterEach, beforeAll, describe, expect, it, vi } from 'vitest'
@@ -7,6 +7,7 @@ import { Check } from './check'
 import { Dialog } from './dialog'
 import { LengthField, NameField, NumberEntry } from './field'
 import { FileButton } from './file-button'
+import { FileDrop, pastedFiles } from './file-drop'
 import { MenuButton } from './menu'
 import { Notice } from './notice'
 import { Progress } from './progress'
@@ -283,5 +284,59 @@ describe('FileButton, Notice and Progress', () => {
   it('tells how far it is to those who do not see it', () => {
     render(<Progress label="Reading" share={0.4} />)
     expect(screen.getByRole('progressbar', { name: 'Reading' }).getAttribute('aria-valuenow')).toBe('40')
+  })
+})
+
+describe('FileDrop', () => {
+  const transfer = (files: File[], text = '') => ({
+    files,
+    types: files.length ? ['Files'] : [],
+    getData: () => text,
+  })
+  const fire = (type: string, more: object, target: EventTarget = document.body) => {
+    const event = Object.assign(new Event(type, { bubbles: true, cancelable: true }), more)
+    act(() => void target.dispatchEvent(event))
+    return event
+  }
+  const svg = '<?xml version="1.0"?>\n<svg xmlns="http://www.w3.org/2000/svg"/>'
+  const file = new File([svg], 'lid.svg')
+
+  it('takes files that are dropped anywhere, and shows so while they are dragged over the page', () => {
+    const onFiles = vi.fn()
+    render(<FileDrop label="Drop it" onFiles={onFiles} />)
+    const dataTransfer = transfer([file])
+    fire('dragenter', { dataTransfer })
+    fire('dragenter', { dataTransfer })
+    fire('dragleave', { dataTransfer })
+    expect(screen.queryByTestId('file-drop')?.textContent).toBe('Drop it')
+    expect(fire('dragover', { dataTransfer }).defaultPrevented).toBe(true)
+    fire('drop', { dataTransfer })
+    expect(onFiles.mock.calls).toEqual([[[file]]])
+    expect(screen.queryByTestId('file-drop')).toBeNull()
+  })
+
+  it('leaves alone what is dragged within the page, and text that is pasted into a field', () => {
+    const onFiles = vi.fn()
+    render(
+      <>
+        <FileDrop label="Drop it" onFiles={onFiles} />
+        <input aria-label="Name" />
+      </>,
+    )
+    const plain = transfer([])
+    fire('dragenter', { dataTransfer: plain })
+    expect(fire('drop', { dataTransfer: plain }).defaultPrevented).toBe(false)
+    fire('paste', { clipboardData: transfer([], svg) }, screen.getByRole('textbox', { name: 'Name' }))
+    expect(onFiles).not.toHaveBeenCalled()
+    fire('paste', { clipboardData: transfer([], svg) })
+    expect(onFiles.mock.calls[0]![0][0].name).toBe('Pasted drawing.svg')
+  })
+
+  it('knows a drawing among texts that are pasted', () => {
+    const names = (text: string) => pastedFiles(transfer([], text) as never).map((f) => f.name)
+    expect(names('<svg viewBox="0 0 1 1"/>')).toHaveLength(1)
+    expect(names(`<!-- made by hand -->\n<!DOCTYPE svg>\n${svg}`)).toHaveLength(1)
+    expect(names('a note about <svg> files')).toEqual([])
+    expect(names('<p>no drawing</p>')).toEqual([])
   })
 })

@@ -31,7 +31,7 @@ export type NoticeProps = {
 export function Notice({ message, tone = 'calm', action, onClose }: NoticeProps) {
   return (
     <Strip $tone={tone} data-testid="notice" role={tone === 'alarm' ? 'alert' : 'status'}>
-      <span>{message}</span>
+      <span style={{ whiteSpace: 'pre-line' }}>{message}</span>
       {action ? <QuietButton onPress={action.run}>{action.label}</QuietButton> : null}
       <IconButton aria-label="Close this message" onPress={onClose}>
         <X size={16} />

@@ -20,6 +20,8 @@ const input = z.object({
   project: projectSchema.nullable(),
   /** where it is laid beside the drawings that are there */
   lay: z.enum(['beside', 'centred']).default('beside'),
+  /** the source that it takes the place of */
+  replaces: z.string().min(1).max(40).nullish(),
 })
 
 export type ReadFileInput = {
@@ -29,6 +31,7 @@ export type ReadFileInput = {
   project: Project | null
   reading?: Reading
   lay?: 'beside' | 'centred'
+  replaces?: string | null
 }
 /** The new project, or the edit of the one that it was added to: by the ten thousand lines either takes its time to hand over. */
 export type ReadFileOutput = { project: Project | null; edit: Edit | null }
@@ -49,7 +52,7 @@ export const readFile: Task<ReadFileInput, ReadFileOutput> = {
   name: 'read-file',
   input: input as z.ZodType<ReadFileInput>,
   timeLimit: 60_000,
-  async run({ bytes, fileName, sourceId, reading = PLAIN_READING, project, lay }, report) {
+  async run({ bytes, fileName, sourceId, reading = PLAIN_READING, project, lay, replaces = null }, report) {
     report(0.05, 'Reading the drawing')
     const drawing = await readDrawing(bytes, fileName, { ...reading, decodePicture })
     report(0.5, `Sorting ${drawing.lines.length} lines`)
@@ -66,6 +69,7 @@ export const readFile: Task<ReadFileInput, ReadFileOutput> = {
         format: drawing.format,
         bytes: bytes.length,
         stacked: reading.stacked,
+        replaces,
         ...(lay ? { lay } : {}),
       }),
     )

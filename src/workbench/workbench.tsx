@@ -3,6 +3,7 @@ import { Fragment } from 'react'
 import styled from 'styled-components'
 import { Notice } from '@/kit/notice'
 import { BottomBar } from './frame/bottom-bar'
+import { FilesIn } from './frame/files-in'
 import { TopBar } from './frame/top-bar'
 import { Keys } from './keys/keys'
 import { Shelf } from './shelf/shelf'
@@ -46,6 +47,7 @@ export function Workbench({ id, station: name }: { id: string; station: string }
           <Shelf />
         </Middle>
         <BottomBar />
+        <FilesIn />
         <Keys station={station} />
         <Notices />
       </Whole>

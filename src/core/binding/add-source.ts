@@ -4,7 +4,7 @@ import { type Line, type Look, MAX_LINES, partOfLine } from '../document/lines'
 import type { Project } from '../document/project'
 import { type Cleaning, filesOf, type Stacked } from '../document/sources'
 import { translation } from '../geometry/affine'
-import { uniteBoxes } from '../geometry/measure'
+import { boxesMeet, uniteBoxes } from '../geometry/measure'
 import { partOf } from '../geometry/part'
 import { endOf, transformPath, writePath } from '../geometry/path'
 import { distance, type Point } from '../geometry/point'
@@ -18,6 +18,7 @@ import { count } from '../units/count'
 import { lengthWords } from '../units/length'
 import { accordionFolds } from './accordions'
 import { rebind } from './reconcile'
+import { dropSource, linesOfSource } from './remove-source'
 
 export type SourceFile = {
   id: string
@@ -28,6 +29,8 @@ export type SourceFile = {
   lay?: 'beside' | 'centred'
   /** what a person decided of fills that lie on one another */
   stacked?: Stacked['as'] | null
+  /** the source that it takes the place of */
+  replaces?: string | null
 }
 
 /** Space between two sources in one project, mm. */
@@ -35,17 +38,23 @@ const GAP = 20
 
 /**
  * Adds a drawing to a project: lines cleaned, with suggested roles, bound to pieces. Further drawings are laid to the
- * right of those that are there. A source of the same id is replaced (re-import at another scale).
+ * right of those that are there. A source of the same id, or the one that is to be replaced, goes: a line that is drawn
+ * as before keeps what was decided of it, and a piece that lies where one lay is that piece.
  */
 export function addSource(
   project: Project,
   drawing: Drawing,
-  { stacked: decided = null, ...file }: SourceFile,
+  { stacked: decided = null, replaces = null, ...file }: SourceFile,
 ): [Project, Edit] {
   // A source that is read again stays laid as it was.
-  const before = project.sources[file.id]
-  const lay = (before?.kind === 'file' ? before.lay : file.lay) ?? 'beside'
-  const shift = lay === 'centred' ? onCentre(project, drawing, file.id) : beside(project, file.id)
+  const own = replaces ?? file.id
+  const before = project.sources[own]
+  const known = before?.kind === 'file' ? before : null
+  const lay = (known ? known.lay : file.lay) ?? 'beside'
+  const shift =
+    lay === 'centred'
+      ? onCentre(project, drawing, own)
+      : (free(project, drawing, own, known?.at) ?? beside(project, own))
   const looks = new LookNumbers(file.id)
   const isShifted = shift.x !== 0 || shift.y !== 0
   const place = (d: string) => (isShifted ? transformPath(d, translation(shift.x, shift.y)) : d)
@@ -81,15 +90,20 @@ export function addSource(
       `${file.name} cannot be taken in. Its lines part one another into ${parts.toLocaleString('en')} pieces of line; up to ${MAX_LINES.toLocaleString('en')} are taken. Remove hatchings and patterns, or split it.`,
     )
   const parted = whole.flatMap((line, i) => partLine(line, sorted.parts[i]!, cleaning))
-  const lines = isShifted ? parted.map((l) => ({ ...l, d: place(l.d) })) : parted
-  const label = `${before ? 'Read again' : 'Add'} “${file.name}”`
-  const gone = Object.values(project.lines).flatMap((l) => (l.source === file.id ? [l.id] : []))
+  const laid = isShifted ? parted.map((l) => ({ ...l, d: place(l.d) })) : parted
+  const lines = replaces ? asDecided(laid, linesOfSource(project, replaces)) : laid
+  const label = replaces
+    ? `Replace “${before?.name ?? ''}” with “${file.name}”`
+    : `${before ? 'Read again' : 'Add'} “${file.name}”`
+  const gone = linesOfSource(project, own).map((l) => l.id)
   const [exchanged, exchange] = exchangeLines(project, label, gone, lines)
   const [added, adding] = makeEdit(exchanged, label, (draft) => {
+    if (replaces) dropSource(draft, replaces)
     draft.sources[file.id] = {
       kind: 'file',
       ...file,
       lay,
+      at: shift,
       ...(stack ? { stacked: { as: stack.as, sure: stack.sure, why: stack.why } } : {}),
       artwork: drawing.artwork,
       scale: drawing.scale,
@@ -101,7 +115,7 @@ export function addSource(
     }
     Object.assign(draft.looks, looks.byId)
   })
-  const [bound, binding] = rebind(added, label)
+  const [bound, binding] = rebind(added, label, project)
   const edit = joinEdits(joinEdits(exchange, adding), binding)
   const joined = tellJoined(bound, file.id)
   const folds = accordionFolds(bound)
@@ -112,6 +126,17 @@ export function addSource(
     for (const [id, fold] of folds) if (draft.lines[id]!.source === file.id) draft.lines[id]!.fold = fold
   })
   return [told, joinEdits(edit, telling)]
+}
+
+/** Lines that are drawn as lines were before, with what was decided of those. */
+function asDecided(lines: readonly Line[], before: readonly Line[]): Line[] {
+  const known = new Map(before.map((l) => [l.d, l]))
+  return lines.map((line) => {
+    const old = known.get(line.d)
+    if (!old) return line
+    const { role, sure, why, fold, held } = old
+    return { ...line, role, sure, why, fold, held }
+  })
 }
 
 /** Outlines that were drawn in several stretches: how many, and the greatest gap that was closed in them. */
@@ -140,9 +165,20 @@ function tellJoined(project: Project, source: string): IntakeFinding | null {
   }
 }
 
+const othersOf = (project: Project, own: string): Line[] =>
+  Object.values(project.lines).filter((l) => l.source !== own)
+
+/** The place where a drawing lay, unless its newer form would lie on others there. */
+function free(project: Project, { lines }: Drawing, own: string, at: Point | undefined): Point | null {
+  if (!at || lines.length === 0) return null
+  const box = uniteBoxes(lines.map((l) => shapeOf(l.d).box))
+  const here = { minX: box.minX + at.x, minY: box.minY + at.y, maxX: box.maxX + at.x, maxY: box.maxY + at.y }
+  return othersOf(project, own).some((l) => boxesMeet(shapeOf(l.d).box, here)) ? null : at
+}
+
 /** To the right of all drawings that are there. */
 function beside(project: Project, own: string): Point {
-  const kept = Object.values(project.lines).filter((l) => l.source !== own)
+  const kept = othersOf(project, own)
   return { x: kept.length > 0 ? uniteBoxes(kept.map((l) => shapeOf(l.d).box)).maxX + GAP : 0, y: 0 }
 }
 

@@ -18,6 +18,7 @@ import { addSource } from './add-source'
 import { type Bindable, findPieces } from './bind'
 import { joinPieces, partingLines } from './join-pieces'
 import { rebind } from './reconcile'
+import { removeSource } from './remove-source'
 import { originalLines, takeBack } from './take-back'
 
 const rect = (x: number, y: number, w: number, h: number) =>
@@ -326,6 +327,65 @@ describe('a drawing on the centre of the first', () => {
     const [again] = addSource(both, tag(60), file('b'))
     expect(again.lines['b-1']!.d).toBe(rect(20, 20, 60, 60))
     expect(Object.keys(again.pieces)).toEqual(Object.keys(both.pieces))
+  })
+})
+
+describe('a source that is replaced or removed', () => {
+  const svg = (...rects: string[]) =>
+    new TextEncoder().encode(
+      `<svg xmlns="http://www.w3.org/2000/svg" width="300mm" height="200mm" viewBox="0 0 300 200" fill="none" stroke="#000">${rects.map((d) => `<path d="${d}"/>`).join('')}</svg>`,
+    )
+  const read = (bytes: Uint8Array) => readDrawing(bytes, 'card.svg')
+  const file = (id: string) => ({ id, name: `${id}.svg`, format: 'svg', bytes: 1 })
+  const begun = async () => {
+    const [first] = addSource(
+      emptyProject('Fair'),
+      await read(svg(rect(0, 0, 100, 60), rect(120, 0, 80, 80), 'M20 20L80 20')),
+      file('a'),
+    )
+    const [both] = addSource(first, await read(svg(rect(0, 0, 50, 50))), file('b'))
+    const [card] = Object.values(both.pieces)
+    return applyChanges(
+      setLines(both, 'By hand', ['a-3'], { role: 'perforate', sure: true, why: 'Chosen by hand.' })[0],
+      [{ op: 'replace', path: ['pieces', card!.id, 'paper'], value: 'plum' }],
+    )
+  }
+
+  it('keeps pieces that lie where one lay, and what was decided of lines that are drawn as before', async () => {
+    const before = await begun()
+    const [card] = Object.values(before.pieces)
+    // The card grew taller, the square went, and the slit stayed where it was.
+    const drawing = await read(svg(rect(0, 0, 100, 75), 'M20 20L80 20'))
+    const [after, edit] = addSource(before, drawing, { ...file('c'), replaces: 'a' })
+    expect(edit.label).toBe('Replace “a.svg” with “c.svg”')
+    expect(applyChanges(before, edit.changes)).toEqual(after)
+    expect(projectSchema.safeParse(after).success).toBe(true)
+    expect(Object.keys(after.sources).sort()).toEqual(['b', 'c'])
+    expect(Object.values(after.lines).some((l) => l.source === 'a')).toBe(false)
+    expect(Object.keys(after.looks).some((id) => id.startsWith('a-'))).toBe(false)
+    expect(after.pieces[card!.id]).toMatchObject({ name: card!.name, paper: 'plum' })
+    expect(shapeOfPiece(after, after.pieces[card!.id]!).box.maxY).toBeCloseTo(75, 6)
+    expect(Object.keys(after.pieces)).toHaveLength(2)
+    expect(after.lines['c-2']).toMatchObject({ role: 'perforate', why: 'Chosen by hand.' })
+  })
+
+  it('takes nothing for a piece that lies elsewhere', async () => {
+    const before = await begun()
+    const [card] = Object.values(before.pieces)
+    const [after] = addSource(before, await read(svg(rect(0, 120, 100, 60))), { ...file('c'), replaces: 'a' })
+    expect(after.pieces[card!.id]).toBeUndefined()
+  })
+
+  it('goes with its lines, looks and pieces, and comes back by undo', async () => {
+    const before = await begun()
+    const [after, edit] = settled(removeSource(before, 'a'))
+    expect(edit.label).toBe('Remove “a.svg”')
+    expect(Object.values(after.pieces).map((p) => p.outline)).toEqual([['b-1']])
+    expect(Object.values(after.lines).map((l) => l.source)).toEqual(['b'])
+    expect(Object.keys(after.sources)).toEqual(['b'])
+    const { project, inverse } = applyEdit(before, edit.changes)
+    expect(project).toEqual(after)
+    expect(applyChanges(project, inverse)).toEqual(before)
   })
 })
 

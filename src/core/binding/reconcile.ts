@@ -4,7 +4,7 @@ import { type Line, partOfLine } from '../document/lines'
 import type { Piece } from '../document/pieces'
 import type { Project } from '../document/project'
 import { roleInName } from '../document/role-words'
-import { boxHolds, uniteBoxes } from '../geometry/measure'
+import { type Box, boxHolds, heightOf, sharedBox, uniteBoxes, widthOf } from '../geometry/measure'
 import { partOf } from '../geometry/part'
 import { writePath } from '../geometry/path'
 import { shapeOf } from '../geometry/shape'
@@ -15,13 +15,14 @@ import { type Found, type FoundPiece, findPieces } from './bind'
  * Brings a project's pieces in line with its lines. A found piece that shares lines of an outline with a standing
  * one, or lies in the same box, is that piece still: it keeps id, name, paper and copies.
  * @param label what the edit is called
+ * @param before the project with the lines that are replaced, where some are: their pieces are known by where they lay
  * @returns the project with its pieces, and the edit that leads there (without changes where all stands already)
  */
-export function rebind(project: Project, label: string): [Project, Edit] {
+export function rebind(project: Project, label: string, before: Project = project): [Project, Edit] {
   const { pieces: found, partings } = findInPlanes(project)
-  if (partings.size === 0) return reconcile(project, label, found)
+  if (partings.size === 0) return reconcile(project, label, found, before)
   const [parted, parting] = partLines(project, label, partings)
-  const [next, edit] = reconcile(parted, label, findInPlanes(parted).pieces)
+  const [next, edit] = reconcile(parted, label, findInPlanes(parted).pieces, before)
   return [next, joinEdits(parting, edit)]
 }
 
@@ -69,9 +70,14 @@ function partLines(
   return exchangeLines(project, label, gone, parts)
 }
 
-function reconcile(project: Project, label: string, found: readonly FoundPiece[]): [Project, Edit] {
+function reconcile(
+  project: Project,
+  label: string,
+  found: readonly FoundPiece[],
+  before: Project,
+): [Project, Edit] {
   const lines = Object.values(project.lines)
-  const standing = match(project, found)
+  const standing = match(project, found, before)
   const names = new Set(Object.values(project.pieces).map((p) => p.name))
   let next = project.nextPiece
   const pieces: Piece[] = found.map((piece, i) => {
@@ -110,7 +116,7 @@ const same = (a: Piece | undefined, b: Piece): boolean => JSON.stringify(a) === 
  * The standing piece that each found piece continues; every standing piece at most once. The pair that shares most of
  * an outline comes first, then what lies in the same box.
  */
-function match(project: Project, found: readonly FoundPiece[]): (Piece | null)[] {
+function match(project: Project, found: readonly FoundPiece[], before: Project): (Piece | null)[] {
   const outlineOf = new Map<string, Piece>()
   for (const piece of Object.values(project.pieces)) for (const id of piece.outline) outlineOf.set(id, piece)
   // A parted line is known by the latest line that it was a part of.
@@ -132,18 +138,42 @@ function match(project: Project, found: readonly FoundPiece[]): (Piece | null)[]
     taken.add(piece.id)
   }
   const free = Object.values(project.pieces).filter((p) => !taken.has(p.id))
-  return found.map((f, i) => {
-    if (matched[i] || free.length === 0) return matched[i] ?? null
-    const box = uniteBoxes(f.outline.map((id) => shapeOf(project.lines[id]!.d).box))
-    const same = free.find((p) => {
-      if (taken.has(p.id)) return false
-      const old = shapeOfPiece(project, p).box
-      return boxHolds(old, box, 0.5) && boxHolds(box, old, 0.5)
-    })
-    if (same) taken.add(same.id)
-    return same ?? null
-  })
+  if (free.length === 0) return matched
+  const isGone = (piece: Piece) => piece.outline.every((id) => !project.lines[id])
+  const boxes = found.map((f, i) =>
+    matched[i] ? null : uniteBoxes(f.outline.map((id) => shapeOf(project.lines[id]!.d).box)),
+  )
+  const overlaps = boxes.flatMap((box, i) =>
+    box
+      ? free.map((piece) => {
+          const old = shapeOfPiece(isGone(piece) ? before : project, piece).box
+          return {
+            i,
+            piece,
+            same: boxHolds(old, box, 0.5) && boxHolds(box, old, 0.5),
+            share: sharedPart(box, old),
+          }
+        })
+      : [],
+  )
+  for (const { i, piece, same, share } of overlaps.sort((a, b) => b.share - a.share)) {
+    // Where all of an outline was replaced, what lies in most of its place is the piece in a newer form.
+    if (!(same || (share >= NEWER_FORM && isGone(piece))) || matched[i] || taken.has(piece.id)) continue
+    matched[i] = piece
+    taken.add(piece.id)
+  }
+  return matched
 }
+
+/** What the boxes of an outline and of its newer form have in common at least. */
+const NEWER_FORM = 0.5
+
+/** The area that two boxes share, of that which they cover together. */
+function sharedPart(a: Box, b: Box): number {
+  const shared = areaOfBox(sharedBox(a, b))
+  return shared / Math.max(1e-9, areaOfBox(a) + areaOfBox(b) - shared)
+}
+const areaOfBox = (box: Box): number => widthOf(box) * heightOf(box)
 
 /** A name that the file gives the outline or the layer around it, if no other piece bears it; else a number. */
 function nameFor(project: Project, piece: FoundPiece, number: number, used: Set<string>): string {

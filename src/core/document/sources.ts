@@ -90,6 +90,8 @@ export const fileSourceSchema = z.strictObject({
   layersTell: z.boolean(),
   cleaning: z.array(cleaningSchema).max(50),
   lay: laySchema,
+  /** where its corner lies among the others; files of earlier versions do not say */
+  at: z.strictObject({ x: mm, y: mm }).optional(),
   /** of a drawing with fills on fills */
   stacked: stackedSchema.optional(),
   /** of a file with pages: how many, and which was taken (from 1) */

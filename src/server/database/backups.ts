@@ -1,32 +1,47 @@
-import { copyFileSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync } from 'node:fs'
+import { copyFileSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import { log } from '../log'
+import { notFound } from '../problem'
 import { databasePath } from './path'
 
-/** Backups of so many days are kept. */
+/** So many backups are kept. */
 const KEPT = 7
-const NAME = /^\d{4}-\d{2}-\d{2}\.db$/
+/** That of a day, or one made in between with its time (UTC). */
+const NAME = /^\d{4}-\d{2}-\d{2}(_\d{6})?$/
 
 export const backupFolder = (): string => join(dirname(databasePath()), 'backups')
 
-/** The days of which there is a backup (yyyy-mm-dd), the latest first. */
+const pathOf = (name: string): string => join(backupFolder(), `${name}.db`)
+
+/** The backups by their names (yyyy-mm-dd, or yyyy-mm-dd_hhmmss for one made in between), the latest first. */
 export const listBackups = (): string[] =>
   existsSync(backupFolder())
     ? readdirSync(backupFolder())
+        .filter((file) => file.endsWith('.db'))
+        .map((file) => file.slice(0, -3))
         .filter((name) => NAME.test(name))
-        .map((name) => name.slice(0, 10))
         .sort()
         .reverse()
     : []
 
+/** The backups with the times at which they were made. */
+export const datedBackups = (): { name: string; madeAt: string }[] =>
+  listBackups().map((name) => ({ name, madeAt: statSync(pathOf(name)).mtime.toISOString() }))
+
+/** The path of a backup. @throws Problem 404 */
+export function backupPath(name: string): string {
+  if (!listBackups().includes(name)) throw notFound('backup')
+  return pathOf(name)
+}
+
 /**
- * Keeps a backup of the day by SQLite's own means, whole and in order whatever is written meanwhile; older ones go.
- * @param day yyyy-mm-dd
- * @returns whether one was made: there is one a day
+ * Keeps a backup by SQLite's own means, whole and in order whatever is written meanwhile; older ones go.
+ * @param name yyyy-mm-dd, or yyyy-mm-dd_hhmmss
+ * @returns whether one was made: there is one of each name
  */
-export async function backUp(sequelize: Sequelize, day: string): Promise<boolean> {
-  const path = join(backupFolder(), `${day}.db`)
+export async function backUp(sequelize: Sequelize, name: string): Promise<boolean> {
+  const path = pathOf(name)
   if (existsSync(path)) return false
   mkdirSync(backupFolder(), { recursive: true })
   const begun = `${path}.begun`
@@ -34,7 +49,7 @@ export async function backUp(sequelize: Sequelize, day: string): Promise<boolean
   // A kill in between leaves no half backup under the name of a whole one.
   await sequelize.query('VACUUM INTO :begun', { replacements: { begun } })
   renameSync(begun, path)
-  for (const old of listBackups().slice(KEPT)) rmSync(join(backupFolder(), `${old}.db`), { force: true })
+  for (const old of listBackups().slice(KEPT)) rmSync(pathOf(old), { force: true })
   return true
 }
 

@@ -17,8 +17,8 @@ import { emptyProject } from '../../core/document/project'
 import { asProblem } from '../as-problem'
 import { papers } from '../library/papers'
 import { createProject, listProjects } from '../projects/store'
-import { closeDatabase, database } from '.'
-import { backUp, listBackups } from './backups'
+import { closeDatabase, database, putBack } from '.'
+import { backUp, datedBackups, listBackups } from './backups'
 import { databasePath } from './path'
 
 let folder = ''
@@ -136,9 +136,9 @@ describe('the first start', () => {
         'CREATE TABLE projects (id VARCHAR(40) PRIMARY KEY, name VARCHAR(120) NOT NULL, revision INTEGER NOT NULL, snapshot BLOB NOT NULL, snapshotRevision INTEGER NOT NULL, summary TEXT NOT NULL, deletedAt DATETIME, createdAt DATETIME NOT NULL, updatedAt DATETIME NOT NULL)',
       )
     })
-    expect(await listProjects()).toEqual([])
+    expect((await listProjects()).projects).toEqual([])
     await createProject(emptyProject('Fair'), [])
-    expect(await listProjects()).toHaveLength(1)
+    expect((await listProjects()).projects).toHaveLength(1)
   })
 
   it('leaves nothing behind where a migration fails: all of them or none', async () => {
@@ -152,7 +152,7 @@ describe('the first start', () => {
       expect((tables as { name: string }[]).map((t) => t.name)).toEqual(['snapshots'])
       await db.query('DROP TABLE snapshots')
     })
-    expect(await listProjects()).toEqual([])
+    expect((await listProjects()).projects).toEqual([])
   })
 })
 
@@ -165,7 +165,7 @@ describe('backups', () => {
     expect(listBackups()).toEqual([9, 8, 7, 6, 5, 4, 3].map((d) => `2026-03-0${d}`))
     await closeDatabase()
     process.env.VELVET_DB = join(folder, 'shop', 'backups', '2026-03-05.db')
-    expect((await listProjects()).map((p) => p.name)).toEqual(['Fair'])
+    expect((await listProjects()).projects.map((p) => p.name)).toEqual(['Fair'])
   })
 
   it('are begun with the day: what is new has nothing to go back to', async () => {
@@ -176,6 +176,48 @@ describe('backups', () => {
     await closeDatabase()
     expect(listBackups()).toEqual([new Date().toISOString().slice(0, 10)])
     expect(existsSync(join(folder, 'shop', 'backups', `${listBackups()[0]}.db.begun`))).toBe(false)
+  })
+})
+
+describe('a backup that is put back', () => {
+  const names = async () => (await listProjects()).projects.map((p) => p.name).sort()
+
+  it('stands in the place of the database, and what stood there can be put back in turn', async () => {
+    await createProject(emptyProject('Spring'), [])
+    await backUp(await database(), '2026-03-05')
+    await createProject(emptyProject('Autumn'), [])
+    await putBack('2026-03-05')
+    expect(await names()).toEqual(['Spring'])
+    await createProject(emptyProject('Winter'), [])
+    const [before] = datedBackups()
+    expect(before!.name).toMatch(/^\d{4}-\d{2}-\d{2}_\d{6}$/)
+    expect(Math.abs(Date.parse(before!.madeAt) - Date.now())).toBeLessThan(600_000)
+    await putBack(before!.name)
+    expect(await names()).toEqual(['Autumn', 'Spring'])
+  })
+
+  it('mends a database that is damaged, from the list as it stands', async () => {
+    await createProject(emptyProject('Spring'), [])
+    await backUp(await database(), '2026-03-05')
+    await closeDatabase()
+    for (const end of ['-wal', '-shm']) rmSync(databasePath() + end, { force: true })
+    writeFileSync(databasePath(), 'These are not the pages of a database. '.repeat(200))
+    expect((await told(listProjects()))!.status).toBe(503)
+    await putBack('2026-03-05')
+    expect(await names()).toEqual(['Spring'])
+    await createProject(emptyProject('Winter'), [])
+    expect(await names()).toEqual(['Spring', 'Winter'])
+  })
+
+  it('is refused where it is damaged itself or none at all, and all stays as it is', async () => {
+    await createProject(emptyProject('Spring'), [])
+    await backUp(await database(), '2026-03-05')
+    const path = join(folder, 'shop', 'backups', '2026-03-05.db')
+    writeFileSync(path, readFileSync(path).fill(0x5a, 100, 4000))
+    expect((await told(putBack('2026-03-05')))!.message).toMatch(/backup of 2026-03-05 is damaged/)
+    expect((await told(putBack('2026-03-06')))!.status).toBe(404)
+    expect((await told(putBack('../crease')))!.status).toBe(404)
+    expect(await names()).toEqual(['Spring'])
   })
 })
 

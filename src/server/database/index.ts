@@ -1,10 +1,10 @@
-import { existsSync, mkdirSync } from 'node:fs'
+import { copyFileSync, existsSync, mkdirSync, renameSync, rmSync } from 'node:fs'
 import { dirname } from 'node:path'
 import { Sequelize, Transaction } from 'sequelize'
 import sqlite3 from 'sqlite3'
 import { log } from '../log'
 import { Problem } from '../problem'
-import { backUp, damageOf, putAside } from './backups'
+import { backUp, backupPath, damageOf, putAside } from './backups'
 import { migrate } from './migrate'
 import { defineModels } from './models'
 import { databasePath } from './path'
@@ -119,6 +119,54 @@ export async function write<T>(work: (transaction: Transaction) => Promise<T>): 
   state.writing = turn.catch(() => undefined)
   return turn
 }
+
+/**
+ * Puts a backup in the place of the database. The state that stands is backed up first, so that this can be taken back;
+ * of a damaged one a copy has been put aside already.
+ * @throws Problem 404 where there is no such backup, 503 where it is damaged itself
+ */
+export async function putBack(name: string): Promise<void> {
+  const from = backupPath(name)
+  const damage = await inspectFile(from)
+  if (damage) throw new Problem(503, `The backup of ${name} is damaged (${damage}). Choose another one.`)
+  const state = open()
+  await state.ready.catch(() => undefined)
+  const turn = state.writing.then(async () => {
+    if (!state.damage) await backUp(state.sequelize, stamp()).catch(refuseUnlessBroken)
+    if (state.backups) clearInterval(state.backups)
+    await state.backingUp
+    const path = databasePath()
+    copyFileSync(from, `${path}.begun`)
+    await state.sequelize.close()
+    // From here on without a pause, so that nobody opens the old one in between.
+    delete holder.velvetDatabase
+    for (const end of ['-wal', '-shm']) rmSync(path + end, { force: true })
+    renameSync(`${path}.begun`, path)
+  })
+  state.writing = turn.catch(() => undefined)
+  await turn
+  await database()
+}
+
+/** A state that cannot be read cannot be backed up either; anything else that hinders a backup hinders putting one back. */
+function refuseUnlessBroken(error: unknown): void {
+  if (!/^SQLITE_(CORRUPT|NOTADB)/.test(codeOf(error) ?? '')) throw error
+}
+
+/** What is wrong with the file of a database; null where it is whole. */
+async function inspectFile(storage: string): Promise<string | null> {
+  const sequelize = new Sequelize({ dialect: 'sqlite', dialectModule: sqlite3, storage, logging: false })
+  try {
+    return await damageOf(sequelize)
+  } catch (error) {
+    return codeOf(error) ?? 'unreadable'
+  } finally {
+    await sequelize.close()
+  }
+}
+
+/** Now, as backups made in between are named. */
+const stamp = (): string => new Date().toISOString().slice(0, 19).replace('T', '_').replaceAll(':', '')
 
 /** Closes the database; tests and scripts use it. */
 export async function closeDatabase(): Promise<void> {

@@ -74,7 +74,7 @@ const byName = (name: string) => old.find((p) => p.name.startsWith(name))!
 
 describe('a database of version 1', () => {
   it('opens: every project is a valid document of this version, with its pieces', async () => {
-    const listed = await listProjects()
+    const { projects: listed } = await listProjects()
     expect(listed.map((p) => p.name).sort()).toEqual([
       'Sachet, kept by version 1',
       'Tags, kept by version 1',
@@ -140,7 +140,7 @@ describe('a database of version 1', () => {
     await setDeleted(gone.id, false)
     expect((await loadProject(gone.id)).project.name).toBe('Deleted by version 1')
     await restart()
-    expect((await listProjects()).length).toBe(5)
+    expect((await listProjects()).projects.length).toBe(5)
   })
 
   it('is left as it was where the step breaks off in the midst', async () => {

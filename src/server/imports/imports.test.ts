@@ -70,7 +70,7 @@ it('keeps a project with the very bytes that were sent, and tells how far it is'
 it('adds a further file as one edit that one undo takes back', async () => {
   const id = await importAsProject(card(80), 'one.svg', alone)
   const before = (await loadProject(id)).project
-  const changed = await importIntoProject(id, 0, card(30), 'two.svg', 'beside', alone)
+  const changed = await importIntoProject(id, 0, card(30), 'two.svg', {}, alone)
   expect(changed.revision).toBe(1)
   const { project } = await loadProject(id)
   expect(Object.values(project.sources).map((s) => s.name)).toEqual(['one.svg', 'two.svg'])
@@ -104,9 +104,9 @@ it('refuses what is too large, what is no drawing, and what another window outra
   expect(bad.status).toBeGreaterThanOrEqual(400)
   expect(bad.status).toBeLessThan(500)
   expect(bad.message).toContain('not an SVG drawing')
-  expect(await listProjects()).toEqual([])
+  expect((await listProjects()).projects).toEqual([])
   const id = await importAsProject(card(80), 'one.svg', alone)
-  const stale = await problemOf(importIntoProject(id, 7, card(30), 'two.svg', 'beside', alone))
+  const stale = await problemOf(importIntoProject(id, 7, card(30), 'two.svg', {}, alone))
   expect(stale.status).toBe(409)
   expect(Object.keys((await loadProject(id)).project.sources)).toHaveLength(1)
 })
@@ -123,5 +123,5 @@ it('reads four at once, asks a fifth to wait, and lets it in afterwards', async 
   open()
   await Promise.all(running)
   await importAsProject(card(50), '5.svg', alone)
-  expect(await listProjects()).toHaveLength(5)
+  expect((await listProjects()).projects).toHaveLength(5)
 })

@@ -7,7 +7,7 @@ import { PLAIN_READING, type Reading } from '../../core/document/sources'
 import { LIMITS } from '../../core/intake/refusal'
 import { type ReadFileOutput, readFile } from '../../tasks/read-file'
 import { runInThread } from '../../tasks/run-in-thread'
-import { Problem } from '../problem'
+import { notFound, Problem } from '../problem'
 import { createProject, editProject, loadProject, loadSource } from '../projects/store'
 
 const holder = globalThis as { velvetImports?: EventEmitter; velvetImporting?: number }
@@ -20,7 +20,7 @@ const events = () => {
 const AT_ONCE = 4
 
 /** How a person wants it read and laid. */
-type Wish = { reading?: Reading; lay?: 'beside' | 'centred' }
+type Wish = { reading?: Reading; lay?: 'beside' | 'centred'; replaces?: string | null }
 type Following = { id: string | null; signal?: AbortSignal }
 
 async function read(
@@ -28,7 +28,7 @@ async function read(
   fileName: string,
   sourceId: string,
   project: Project | null,
-  { reading = PLAIN_READING, lay = 'beside' }: Wish,
+  { reading = PLAIN_READING, lay = 'beside', replaces = null }: Wish,
   { id, signal }: Following,
 ): Promise<ReadFileOutput> {
   const running = holder.velvetImporting ?? 0
@@ -38,7 +38,7 @@ async function read(
   try {
     return await runInThread(
       readFile,
-      { bytes, fileName, sourceId, reading, project, lay },
+      { bytes, fileName, sourceId, reading, project, lay, replaces },
       {
         ...(signal ? { signal } : {}),
         timeLimit: Number(process.env.VELVET_IMPORT_SECONDS ?? readFile.timeLimit / 1000) * 1000,
@@ -64,19 +64,24 @@ export async function importAsProject(
   return createProject(project!, [{ id: sourceId, name: fileName, bytes }])
 }
 
-/** Reads a further file into a project, as an edit. */
+/**
+ * Reads a further file into a project, as an edit.
+ * @param replaces the source that it takes the place of; null for none
+ * @throws Problem 404 where that source is not there
+ */
 export async function importIntoProject(
   projectId: string,
   base: number,
   bytes: Uint8Array,
   fileName: string,
-  lay: 'beside' | 'centred',
+  { lay = 'beside', replaces = null }: Omit<Wish, 'reading'>,
   following: Following,
 ): Promise<Changed> {
   checkSize(bytes, fileName)
   const { project } = await loadProject(projectId)
+  if (replaces !== null && project.sources[replaces]?.kind !== 'file') throw notFound('source')
   const sourceId = nanoid(10)
-  const { edit } = await read(bytes, fileName, sourceId, project, { lay }, following)
+  const { edit } = await read(bytes, fileName, sourceId, project, { lay, replaces }, following)
   return editProject(projectId, base, edit!, [{ id: sourceId, name: fileName, bytes }])
 }
 

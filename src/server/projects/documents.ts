@@ -69,10 +69,14 @@ export function remember(id: string, document: OpenDocument): OpenDocument {
 
 export const forget = (id: string): void => void cache().delete(id)
 
-/** The document and row of a project: from memory, or the snapshot with later edits replayed. @throws Problem 404 */
-export async function current(id: string, transaction: Transaction | null = null) {
+/**
+ * The document and row of a project: from memory, or the snapshot with later edits replayed.
+ * @param inBin whether it may be a deleted one
+ * @throws Problem 404
+ */
+export async function current(id: string, transaction: Transaction | null = null, inBin = false) {
   await database()
-  const row = await ProjectRow.findOne({ where: { id, deletedAt: null }, transaction })
+  const row = await ProjectRow.findOne({ where: { id, ...(inBin ? {} : { deletedAt: null }) }, transaction })
   if (!row) throw notFound('project')
   const known = cache().get(id)
   const document =
@@ -105,3 +109,6 @@ export const frozen = (project: Project): Promise<Buffer> => pack(JSON.stringify
 /** Whether the edits since the last snapshot have grown so long that a new one is due. */
 export const snapshotDue = ({ snapshotBytes }: ProjectRow, pending: number): boolean =>
   pending > Math.max(LEAST_PENDING, OUTWEIGHS * snapshotBytes)
+
+/** Nothing that is remembered holds any more: another database stands in the place of the one it came from. */
+export const forgetAll = (): void => cache().clear()

@@ -22,6 +22,7 @@ import {
   loadProject,
   loadSource,
   redoEdit,
+  removeForGood,
   renameProject,
   setDeleted,
   undoEdit,
@@ -72,7 +73,7 @@ describe('projects', () => {
   it('are kept with their source bytes, listed with counts, and drawn small', async () => {
     const id = await createProject(sachet(), [{ id: 'src1', name: 'tea-sachet.svg', bytes }])
     await restart()
-    const [listed] = await listProjects()
+    const [listed] = (await listProjects()).projects
     expect(listed).toMatchObject({
       id,
       name: 'tea sachet',
@@ -121,7 +122,7 @@ describe('projects', () => {
     }
     await restart()
     expect((await loadProject(id)).project).toEqual(project)
-    expect((await listProjects())[0]!.name).toBe('Many 59')
+    expect((await listProjects()).projects[0]!.name).toBe('Many 59')
     expect((await loadProject(id)).history).toEqual({ undo: 'Edit 59', redo: null })
     const first = await loadHistory(id, null)
     expect([first.undo.length, first.undo[0]!.label, first.more]).toEqual([50, 'Edit 59', true])
@@ -217,13 +218,49 @@ describe('projects', () => {
     const id = await createProject(sachet(), [{ id: 'src1', name: 'a.svg', bytes }])
     await renameProject(id, 'Spring')
     const copy = await duplicateProject(id)
-    expect((await listProjects()).map((p) => p.name).sort()).toEqual(['Spring', 'Spring (copy)'])
+    expect((await listProjects()).projects.map((p) => p.name).sort()).toEqual(['Spring', 'Spring (copy)'])
     expect((await loadSource(copy, 'src1')).bytes).toEqual(bytes)
     await setDeleted(id, true)
     expect((await problemOf(loadProject(id))).status).toBe(404)
     await setDeleted(id, false)
     expect((await loadProject(id)).history.undo).toBe('Rename to “Spring”')
     expect((await problemOf(setDeleted('none', true))).status).toBe(404)
+  })
+})
+
+describe('the list', () => {
+  it('comes in pages, the one changed last first, and finds projects by words in their names', async () => {
+    for (let i = 0; i < 30; i += 1)
+      await createProject(emptyProject(i % 3 ? `Fair ${i}` : `100% Caddy_${i}`), [])
+    const first = await listProjects()
+    const second = await listProjects({ from: 24 })
+    expect([first.projects.length, first.total, second.projects.length]).toEqual([24, 30, 6])
+    expect(new Set([...first.projects, ...second.projects].map((p) => p.id)).size).toBe(30)
+    expect((await listProjects({ find: 'caddy' })).total).toBe(10)
+    expect((await listProjects({ find: '0% c' })).total).toBe(10)
+    expect((await listProjects({ find: 'y_2' })).projects.map((p) => p.name).sort()).toEqual([
+      '100% Caddy_21',
+      '100% Caddy_24',
+      '100% Caddy_27',
+    ])
+    expect((await listProjects({ find: "' OR 1 --" })).total).toBe(0)
+  })
+
+  it('keeps deleted ones in a bin, from where they come back or go for good', async () => {
+    const id = await createProject(sachet(), [{ id: 'src1', name: 'a.svg', bytes }])
+    const other = await createProject(emptyProject('Other'), [])
+    await editProject(id, 0, perforate(sachet()))
+    expect((await problemOf(removeForGood(id))).status).toBe(404)
+    await setDeleted(id, true)
+    await restart()
+    expect((await listProjects({ bin: true })).projects).toMatchObject([
+      { id, name: 'tea sachet', pieces: 2 },
+    ])
+    await removeForGood(id)
+    expect((await listProjects({ bin: true })).total).toBe(0)
+    expect((await problemOf(loadSource(id, 'src1'))).status).toBe(404)
+    expect((await problemOf(loadProject(id))).status).toBe(404)
+    expect((await loadProject(other)).project.name).toBe('Other')
   })
 })
 

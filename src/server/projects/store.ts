@@ -1,35 +1,53 @@
 import { nanoid } from 'nanoid'
-import type { Transaction } from 'sequelize'
-import type { Changed, HistoryPage, Listed, Opened } from '../../contract/projects'
+import { col, fn, Op, type Transaction, where } from 'sequelize'
+import type { Changed, HistoryPage, Listed, ListQuery, Opened, ProjectList } from '../../contract/projects'
 import { type Change, detached, type Edit, EditMisfit, makeEdit } from '../../core/document/edits'
 import type { Project } from '../../core/document/project'
 import { validProject } from '../../core/document/validate'
 import { database, write } from '../database'
-import { EditRow, ProjectRow, SnapshotRow, SourceRow } from '../database/models'
+import { EditRow, JobRow, ProjectRow, SnapshotRow, SourceRow } from '../database/models'
 import { notFound, Problem } from '../problem'
 import { current, forget, frozen, OpenDocument, remember, snapshotDue } from './documents'
 import { findEdit, type Piles, readHistory, topsOf } from './history'
 import { type ProjectSummary, summarize } from './summary'
 
-/** The projects that are not deleted, the one changed last first. */
-export async function listProjects(): Promise<Listed[]> {
+/** Projects on a page of the list. */
+const PAGE = 24
+
+/** A page of the projects that are not deleted, the one changed last first; or of those in the bin. */
+export async function listProjects({
+  find = '',
+  from = 0,
+  bin = false,
+}: Partial<ListQuery> = {}): Promise<ProjectList> {
   await database()
-  const rows = await ProjectRow.findAll({ where: { deletedAt: null }, order: [['updatedAt', 'DESC']] })
-  return Promise.all(
-    rows.map(async (row) => ({
+  const words = where(fn('instr', fn('lower', col('name')), find.toLowerCase()), { [Op.gt]: 0 })
+  const { rows, count } = await ProjectRow.findAndCountAll({
+    where: { deletedAt: bin ? { [Op.ne]: null } : null, ...(find ? { [Op.and]: [words] } : {}) },
+    order: [
+      [bin ? 'deletedAt' : 'updatedAt', 'DESC'],
+      ['id', 'ASC'],
+    ],
+    offset: from,
+    limit: PAGE,
+  })
+  const projects: Listed[] = []
+  // One after the other: a project whose summary is to be made anew is opened for it.
+  for (const row of rows)
+    projects.push({
       id: row.id,
       name: row.name,
       revision: row.revision,
       updatedAt: row.updatedAt.toISOString(),
       ...(await summaryOf(row)),
-    })),
-  )
+    })
+  return { projects, total: count }
 }
 
 /** What the list shows of a project: worked out when it is asked for, as counting all lines would slow each edit. */
 async function summaryOf(row: ProjectRow): Promise<ProjectSummary> {
   if (row.summaryRevision === row.revision) return JSON.parse(row.summary) as ProjectSummary
-  const summary = summarize((await current(row.id)).document.read())
+  const summary = summarize((await current(row.id, null, true)).document.read())
   await ProjectRow.update(
     { summary: JSON.stringify(summary), summaryRevision: row.revision },
     { where: { id: row.id, revision: row.revision }, silent: true },
@@ -257,6 +275,21 @@ export async function setDeleted(id: string, deleted: boolean): Promise<void> {
     { where: { id }, silent: true },
   )
   if (count === 0) throw notFound('project')
+  forget(id)
+}
+
+/** Removes a project from the bin, with all that belongs to it. @throws Problem 404 where the bin does not hold it */
+export async function removeForGood(id: string): Promise<void> {
+  await write(async (transaction) => {
+    const row = await ProjectRow.findOne({ where: { id, deletedAt: { [Op.ne]: null } }, transaction })
+    if (!row) throw notFound('project')
+    const ofProject = { where: { projectId: id }, transaction }
+    await JobRow.destroy(ofProject)
+    await EditRow.destroy(ofProject)
+    await SourceRow.destroy(ofProject)
+    await SnapshotRow.destroy(ofProject)
+    await row.destroy({ transaction })
+  })
   forget(id)
 }
 

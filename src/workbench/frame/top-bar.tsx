@@ -9,6 +9,7 @@ import { NameField } from '@/kit/field'
 import { STATIONS } from '../stations/stations'
 import { useProject, useWorkbench } from '../store/context'
 import { AtCutter } from './at-cutter'
+import { History } from './history'
 
 const Bar = styled.header`
   display: grid;
@@ -160,6 +161,7 @@ export const TopBar = memo(function TopBar({ station }: { station: string }) {
         >
           <Redo2 size={18} />
         </IconButton>
+        <History />
       </Right>
     </Bar>
   )

@@ -2,18 +2,22 @@
 import { Copy, FileUp, Pencil, Trash2 } from 'lucide-react'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { type DragEvent, useRef, useState } from 'react'
+import { useRef, useState } from 'react'
 import styled from 'styled-components'
-import type { Listed } from '@/contract/projects'
+import type { Listed, ListQuery, ProjectList } from '@/contract/projects'
 import { count } from '@/core/units/count'
-import { Button, IconButton } from '@/kit/button'
-import { NameField } from '@/kit/field'
+import { Button, IconButton, QuietButton } from '@/kit/button'
+import { NameField, SearchField } from '@/kit/field'
 import { FileButton } from '@/kit/file-button'
+import { FileDrop } from '@/kit/file-drop'
 import { Notice } from '@/kit/notice'
 import { Muted, Row, Tag } from '@/kit/surface'
 import { AtCutter } from '../frame/at-cutter'
 import { api } from '../store/api'
 import type { NoticeState } from '../store/project-store'
+import { Backups } from './backups'
+import { Bin } from './bin'
+import { carry, wordsOf } from './came-in'
 import { ImportProgress } from './import-progress'
 import { ACCEPTED, useImport } from './use-import'
 
@@ -32,7 +36,7 @@ const Masthead = styled.header`
     color: var(--plum);
   }
 `
-const Drop = styled.section<{ $over: boolean }>`
+const Drop = styled.section`
   display: flex;
   align-items: center;
   justify-content: space-between;
@@ -40,8 +44,8 @@ const Drop = styled.section<{ $over: boolean }>`
   padding: 26px 30px;
   margin-bottom: 34px;
   border-radius: 16px;
-  background: ${(p) => (p.$over ? 'var(--plum-wash)' : 'var(--paper)')};
-  box-shadow: ${(p) => (p.$over ? '0 0 0 3px var(--plum)' : 'var(--lift)')};
+  background: var(--paper);
+  box-shadow: var(--lift);
   h2 {
     font-size: 22px;
     margin-bottom: 4px;
@@ -51,6 +55,11 @@ const List = styled.ul`
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(300px, 1fr));
   gap: 22px;
+`
+const Below = styled.div`
+  display: grid;
+  gap: 10px;
+  margin-top: 30px;
 `
 const Card = styled.li`
   display: flex;
@@ -84,46 +93,65 @@ const Card = styled.li`
   }
 `
 
-/** All projects, and the place where a new one begins: a dropped or chosen file. */
-export function Projects({ initial }: { initial: Listed[] }) {
+type Props = {
+  initial: ProjectList
+  deleted: ProjectList
+  /** why there is nothing to list */
+  problem: string | null
+}
+
+/** All projects, and the place where a new one begins: a dropped, pasted or chosen file. */
+export function Projects({ initial, deleted, problem }: Props) {
   const router = useRouter()
-  const [projects, setProjects] = useState(initial)
-  const [over, setOver] = useState(false)
-  const [notice, setNotice] = useState<NoticeState | null>(null)
-  // Several files become one project: the first begins it, each other is laid beside it.
-  const begun = useRef<{ id: string; revision: number } | null>(null)
-  const importing = useImport(
-    async (file, importId, signal) => {
-      const { current } = begun
-      if (!current) begun.current = { id: (await api.importFile(file, importId, signal)).id, revision: 0 }
-      else
-        current.revision = (
-          await api.addFile(current.id, current.revision, file, 'beside', importId, signal)
-        ).revision
-    },
-    (all) => {
-      // Where a later file failed, its sentence stays in sight and the project that was begun joins the list.
-      if (all && begun.current) router.push(`/projects/${begun.current.id}/lines`)
-      else if (begun.current) void attempt(Promise.resolve())
-    },
+  const [list, setList] = useState(initial)
+  const [bin, setBin] = useState(deleted)
+  const [find, setFind] = useState('')
+  const [notice, setNotice] = useState<NoticeState | null>(
+    problem ? { message: problem, tone: 'alarm' } : null,
   )
-  const take = (files: readonly File[]) => {
+  const alarm = (message: string) => setNotice({ message, tone: 'alarm' })
+  // Several files become one project: the first that can be taken begins it, each other is laid beside it.
+  const begun = useRef<{ id: string; revision: number } | null>(null)
+  const importing = useImport(async (file, importId, signal) => {
+    const { current } = begun
+    if (!current) begun.current = { id: (await api.importFile(file, importId, signal)).id, revision: 0 }
+    else
+      current.revision = (
+        await api.addFile(current.id, current.revision, file, { lay: 'beside' }, importId, signal)
+      ).revision
+  })
+  const take = async (files: readonly File[]) => {
     if (files.length === 0) return
     begun.current = null
-    void importing.start(files)
+    const came = await importing.start(files)
+    const { current: project } = begun as { current: { id: string } | null }
+    if (!project) return
+    // What did not come in is told where its fellows are.
+    carry(wordsOf(came))
+    router.push(`/projects/${project.id}/lines`)
+  }
+  const refresh = async (words = find) => {
+    const [projects, inBin] = await Promise.all([api.projects({ find: words }), api.projects({ bin: true })])
+    setList(projects)
+    setBin(inBin)
   }
   const attempt = async (work: Promise<unknown>) => {
     try {
       await work
-      setProjects((await api.projects()).projects)
+      await refresh()
     } catch (error) {
-      setNotice({ message: (error as Error).message, tone: 'alarm' })
+      alarm((error as Error).message)
     }
+  }
+  const more = async (of: ProjectList, set: (list: ProjectList) => void, what: Partial<ListQuery>) => {
+    const next = await api.projects({ ...what, from: of.projects.length })
+    const known = new Set(of.projects.map((p) => p.id))
+    set({ total: next.total, projects: [...of.projects, ...next.projects.filter((p) => !known.has(p.id))] })
   }
   const remove = async (project: Listed) => {
     await attempt(api.remove(project.id))
     setNotice({
-      message: `“${project.name}” is deleted.`,
+      message: `“${project.name}” is in the bin.`,
       tone: 'calm',
       action: {
         label: 'Bring it back',
@@ -134,44 +162,52 @@ export function Projects({ initial }: { initial: Listed[] }) {
       },
     })
   }
-  const onDrop = (event: DragEvent) => {
-    event.preventDefault()
-    setOver(false)
-    take([...event.dataTransfer.files])
-  }
+  const left = list.total - list.projects.length
   return (
     <Page>
+      <FileDrop label="Drop it: a new project begins" onFiles={(files) => void take(files)} />
       <Masthead>
         <h1>Velvet Crease</h1>
         <Muted>From a flat drawing to folded paper.</Muted>
         <AtCutter />
       </Masthead>
-      <Drop
-        $over={over}
-        aria-label="New project"
-        data-testid="drop"
-        onDragOver={(e) => {
-          e.preventDefault()
-          setOver(true)
-        }}
-        onDragLeave={() => setOver(false)}
-        onDrop={onDrop}
-      >
+      <Drop aria-label="New project" data-testid="drop">
         <div>
           <h2>Drop a drawing here</h2>
           <Muted>
-            A box, an envelope, a card, as SVG, DXF or PDF, or a picture of its shape. Folds, cuts and pieces
-            are found for you. Several files become one project.
+            A box, an envelope, a card, as SVG, DXF or PDF, or a picture of its shape; or paste a drawing that
+            you copied. Folds, cuts and pieces are found for you. Several files become one project.
           </Muted>
           <ImportProgress importing={importing} />
         </div>
-        <FileButton label="Drawing to begin with" accept={ACCEPTED} multiple button={Button} onFiles={take}>
+        <FileButton
+          label="Drawing to begin with"
+          accept={ACCEPTED}
+          multiple
+          button={Button}
+          onFiles={(files) => void take(files)}
+        >
           <FileUp size={17} /> Choose a file
         </FileButton>
       </Drop>
-      {projects.length === 0 ? <Muted>No project yet. The first drawing makes one.</Muted> : null}
+      {initial.total > initial.projects.length || find ? (
+        <Row style={{ marginBottom: 18 }}>
+          <SearchField
+            label="Find a project"
+            value={find}
+            onChange={(words) => {
+              setFind(words)
+              void attempt(refresh(words))
+            }}
+          />
+          <Muted role="status">{count(list.total, 'project')}</Muted>
+        </Row>
+      ) : null}
+      {list.projects.length === 0 && !problem ? (
+        <Muted>{find ? 'No project has such a name.' : 'No project yet. The first drawing makes one.'}</Muted>
+      ) : null}
       <List>
-        {projects.map((project) => (
+        {list.projects.map((project) => (
           <ProjectCard
             key={project.id}
             project={project}
@@ -181,6 +217,20 @@ export function Projects({ initial }: { initial: Listed[] }) {
           />
         ))}
       </List>
+      <Below>
+        {left > 0 ? (
+          <QuietButton onPress={() => void more(list, setList, { find }).catch((e) => alarm(e.message))}>
+            Show more ({left} left)
+          </QuietButton>
+        ) : null}
+        <Bin
+          bin={bin}
+          onBringBack={(project) => void attempt(api.restore(project.id))}
+          onRemove={(project) => void attempt(api.removeForGood(project.id))}
+          onMore={() => void more(bin, setBin, { bin: true }).catch((e) => alarm(e.message))}
+        />
+        <Backups onProblem={alarm} />
+      </Below>
       {notice ? <Notice {...notice} onClose={() => setNotice(null)} /> : null}
     </Page>
   )
@@ -200,7 +250,7 @@ function ProjectCard({ project, onRename, onDuplicate, onRemove }: CardProps) {
     <Card data-testid="project">
       <Link href={`/projects/${id}/lines`} aria-label={`Open ${name}`} tabIndex={-1}>
         {/* biome-ignore lint/performance/noImgElement: an SVG of this server, nothing to optimise */}
-        <img src={`/api/projects/${id}/thumbnail?revision=${revision}`} alt="" />
+        <img src={`/api/projects/${id}/thumbnail?revision=${revision}`} alt="" loading="lazy" />
       </Link>
       <div>
         <Row style={{ flexWrap: 'nowrap', gap: 2 }}>

@@ -3,6 +3,7 @@ import { nanoid } from 'nanoid'
 import { useCallback, useRef, useState } from 'react'
 import { importProgressSchema } from '@/contract/imports'
 import { listen } from '../store/api'
+import { type CameIn, wordsOf } from './came-in'
 
 /** What the file dialog offers first; whatever is chosen is known by its bytes. */
 export const ACCEPTED = '.svg,.dxf,.pdf,.ai,.png,.jpg,.jpeg,.xml'
@@ -16,26 +17,24 @@ const byName = new Intl.Collator('en', { numeric: true })
 export type Importing = {
   state: ImportState | null
   problem: string | null
-  start(files: readonly File[]): Promise<void>
+  start(files: readonly File[]): Promise<CameIn>
   stop(): void
   dismiss(): void
 }
 
-/** Sends files to the server one after the other, follows how far each is, and can be stopped. */
-export function useImport(send: Send, onDone?: (all: boolean) => void): Importing {
+/** Sends files to the server one after the other, follows how far each is, and can be stopped. One that cannot be taken holds up no other. */
+export function useImport(send: Send): Importing {
   const [state, setState] = useState<ImportState | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
   const running = useRef<AbortController | null>(null)
   const latest = useRef(send)
   latest.current = send
-  const done = useRef(onDone)
-  done.current = onDone
 
   const start = useCallback(async (files: readonly File[]) => {
     setProblem(null)
     const controller = new AbortController()
     running.current = controller
-    let all = true
+    const came: CameIn = { taken: 0, failed: [] }
     for (const file of [...files].sort((a, b) => byName.compare(a.name, b.name))) {
       const id = nanoid(16)
       setState({ file: file.name, share: 0, doing: 'Sending the file' })
@@ -44,20 +43,19 @@ export function useImport(send: Send, onDone?: (all: boolean) => void): Importin
       )
       try {
         await latest.current(file, id, controller.signal)
+        came.taken += 1
       } catch (error) {
-        setProblem(
-          controller.signal.aborted
-            ? `${file.name} was stopped; nothing of it was kept.`
-            : (error as Error).message,
-        )
-        all = false
-        break
+        const { message } = error as Error
+        const stopped = `${file.name} was stopped; nothing of it was kept.`
+        came.failed.push({ file: file.name, message: controller.signal.aborted ? stopped : message })
       } finally {
         leave()
       }
+      if (controller.signal.aborted) break
     }
     setState(null)
-    done.current?.(all)
+    setProblem(wordsOf(came))
+    return came
   }, [])
 
   return {

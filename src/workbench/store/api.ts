@@ -2,8 +2,10 @@ import { z } from 'zod'
 import { atCutterSchema, type JobCommand, type JobPart, type JobStatus, jobViewSchema } from '@/contract/jobs'
 import {
   acceptedSchema,
+  backupsSchema,
   changedSchema,
   historyPageSchema,
+  type ListQuery,
   listSchema,
   openedSchema,
   refusalSchema,
@@ -74,7 +76,15 @@ const withCutter = z.object({ cutter: cutterSchema })
 const at = (...parts: string[]) => parts.map(encodeURIComponent).join('/')
 
 export const api = {
-  projects: () => call('GET', 'projects', listSchema),
+  projects: ({ find = '', from = 0, bin = false }: Partial<ListQuery> = {}) =>
+    call(
+      'GET',
+      `projects?${new URLSearchParams({ find, from: String(from), bin: String(bin) })}`,
+      listSchema,
+    ),
+  removeForGood: (id: string) => call('POST', at('projects', id, 'remove'), nothing),
+  backups: () => call('GET', 'backups', backupsSchema),
+  restoreBackup: (name: string) => call('POST', at('backups', name, 'restore'), nothing),
   rename: (id: string, name: string) => call('PATCH', at('projects', id), changedSchema, { name }),
   remove: (id: string) => call('DELETE', at('projects', id), nothing),
   restore: (id: string) => call('POST', at('projects', id, 'restore'), nothing),
@@ -87,10 +97,18 @@ export const api = {
       file,
       signal,
     ),
-  addFile: (id: string, base: number, file: File, lay: Lay, importId: string, signal: AbortSignal) =>
+  /** @param replaces the source that the file takes the place of; null for none */
+  addFile: (
+    id: string,
+    base: number,
+    file: File,
+    { lay, replaces = null }: { lay: Lay; replaces?: string | null },
+    importId: string,
+    signal: AbortSignal,
+  ) =>
     call(
       'POST',
-      `${at('projects', id, 'sources')}?${new URLSearchParams({ file: file.name, base: String(base), lay, import: importId })}`,
+      `${at('projects', id, 'sources')}?${new URLSearchParams({ file: file.name, base: String(base), lay, import: importId, ...(replaces ? { replaces } : {}) })}`,
       changedSchema,
       file,
       signal,

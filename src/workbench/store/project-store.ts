@@ -7,6 +7,7 @@ import { applyChanges, type Change, type Edit, joinEdits, touchedBy } from '@/co
 import type { Finding } from '@/core/document/findings'
 import type { Paper } from '@/core/document/paper'
 import type { Project } from '@/core/document/project'
+import type { Lay } from '@/core/document/sources'
 import type { Box } from '@/core/geometry/measure'
 import type { Trouble } from '@/core/sheets/troubles'
 import type { Computer, MeasuredFamily, Overview } from '@/tasks/computer'
@@ -47,6 +48,8 @@ export type ProjectState = {
   sheetId: string | null
   /** placements chosen on it, by their ids */
   chosenPlacements: readonly string[]
+  /** where the next file is laid */
+  lay: Lay
   /** where boards were looked at when their stations were left */
   views: Readonly<Record<string, View>>
 }
@@ -95,6 +98,7 @@ export function createProjectStore(
     reviewing: false,
     sheetId: null,
     chosenPlacements: [],
+    lay: 'beside',
     views: {},
   }))
   const followers = new Set<(changes: Change[]) => void>()
@@ -293,6 +297,7 @@ export function createProjectStore(
       store.setState({ views: { ...store.getState().views, [name]: view } }),
     /** The place that was asked for is shown. */
     placeShown: () => store.setState({ place: null }),
+    layNext: (lay: Lay) => store.setState({ lay }),
     setCutters: (cutters: Cutter[]) => {
       store.setState({ cutters })
       void refresh()

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { listQuerySchema } from '@/contract/projects'
 import { LIMITS } from '@/core/intake/refusal'
 import { importAsProject } from '@/server/imports/imports'
 import { listProjects } from '@/server/projects/store'
@@ -6,7 +7,7 @@ import { fileName, query, readLimited, route } from '../respond'
 
 export const dynamic = 'force-dynamic'
 
-export const GET = route(async () => ({ projects: await listProjects() }))
+export const GET = route((request) => listProjects(query(request, listQuerySchema)))
 
 const fileQuery = z.object({ file: fileName, import: z.string().max(40).optional() })
 

@@ -1,9 +1,10 @@
 'use client'
-import { FilePlus2 } from 'lucide-react'
-import { useState } from 'react'
+import { FilePlus2, RefreshCw, Trash2 } from 'lucide-react'
 import styled from 'styled-components'
-import { type FileSource, filesOf, type Lay, type Reading } from '@/core/document/sources'
+import { removeSource } from '@/core/binding/remove-source'
+import { type FileSource, filesOf, type Reading } from '@/core/document/sources'
 import { formatSize } from '@/core/units/length'
+import { QuietButton } from '@/kit/button'
 import { NumberEntry } from '@/kit/field'
 import { FileButton } from '@/kit/file-button'
 import { Radios } from '@/kit/radios'
@@ -35,27 +36,22 @@ const STACKED = [
 export function Gather() {
   const sources = useProject((s) => s.project.sources)
   const workbench = useWorkbench()
-  const [lay, setLay] = useState<Lay>('beside')
+  const lay = useProject((s) => s.lay)
   const importing = useImport((file, importId, signal) =>
-    workbench.ask((id, base) => api.addFile(id, base, file, lay, importId, signal)),
+    workbench.ask((id, base) => api.addFile(id, base, file, { lay }, importId, signal)),
   )
   return (
     <>
       {filesOf(sources).map((source) => (
         <SourceLeaf key={source.id} source={source} />
       ))}
-      <Section
-        onDragOver={(e) => e.preventDefault()}
-        onDrop={(e) => {
-          e.preventDefault()
-          void importing.start([...e.dataTransfer.files])
-        }}
-      >
+      <Section>
         <h2>Another drawing</h2>
         <Muted>
-          Drop it here or choose it: SVG, DXF, PDF, or a picture. It comes with lines and pieces of its own.
+          Drop or paste it anywhere, or choose it: SVG, DXF, PDF, or a picture. It comes with lines and pieces
+          of its own.
         </Muted>
-        <Radios label="Where it is laid" value={lay} choices={LAYS} onChange={setLay} />
+        <Radios label="Where it is laid" value={lay} choices={LAYS} onChange={workbench.layNext} />
         <Row style={{ marginTop: 10 }}>
           <FileButton
             label="File to add"
@@ -83,6 +79,11 @@ const readingOf = ({ scale, pages, picture, stacked }: FileSource): Reading => (
 function SourceLeaf({ source }: { source: FileSource }) {
   const workbench = useWorkbench()
   const { scale, artwork, findings, pages, picture, stacked } = source
+  const replacing = useImport((file, importId, signal) =>
+    workbench.ask((id, base) =>
+      api.addFile(id, base, file, { lay: source.lay, replaces: source.id }, importId, signal),
+    ),
+  )
   const reread = (change: Partial<Reading>) =>
     workbench.ask((id, base) => api.reread(id, source.id, base, { ...readingOf(source), ...change }))
   return (
@@ -133,6 +134,22 @@ function SourceLeaf({ source }: { source: FileSource }) {
         </p>
       ))}
       <Cleaned source={source} />
+      <Row style={{ marginTop: 12 }}>
+        <FileButton
+          label={`File in the place of ${source.name}`}
+          accept={ACCEPTED}
+          onFiles={(files) => void replacing.start(files.slice(0, 1))}
+        >
+          <RefreshCw size={15} /> Replace
+        </FileButton>
+        <QuietButton
+          aria-label={`Remove ${source.name}`}
+          onPress={() => void workbench.edit((p) => removeSource(p, source.id))}
+        >
+          <Trash2 size={15} /> Remove
+        </QuietButton>
+      </Row>
+      <ImportProgress importing={replacing} />
     </Section>
   )
 }

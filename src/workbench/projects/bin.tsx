@@ -1,0 +1,70 @@
+'use client'
+import { useState } from 'react'
+import styled from 'styled-components'
+import type { Listed, ProjectList } from '@/contract/projects'
+import { count } from '@/core/units/count'
+import { Button, QuietButton } from '@/kit/button'
+import { Dialog } from '@/kit/dialog'
+import { Disclosure } from '@/kit/disclosure'
+import { Muted, Row } from '@/kit/surface'
+
+const Deleted = styled.li`
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  padding: 5px 0;
+  span {
+    flex: 1;
+    max-width: 520px;
+  }
+`
+
+type Props = {
+  bin: ProjectList
+  onBringBack: (project: Listed) => void
+  onRemove: (project: Listed) => void
+  onMore: () => void
+}
+
+/** Deleted projects: they stay until they are brought back or removed for good. */
+export function Bin({ bin, onBringBack, onRemove, onMore }: Props) {
+  const [asked, setAsked] = useState<Listed | null>(null)
+  if (bin.total === 0) return null
+  return (
+    <Disclosure title={`Bin: ${count(bin.total, 'deleted project')}`}>
+      <ul aria-label="Bin">
+        {bin.projects.map((project) => (
+          <Deleted key={project.id}>
+            <span>
+              {project.name} <Muted as="small">{count(project.pieces, 'piece')}</Muted>
+            </span>
+            <QuietButton onPress={() => onBringBack(project)} aria-label={`Bring back ${project.name}`}>
+              Bring back
+            </QuietButton>
+            <QuietButton onPress={() => setAsked(project)} aria-label={`Remove ${project.name} for good`}>
+              Remove for good
+            </QuietButton>
+          </Deleted>
+        ))}
+      </ul>
+      {bin.total > bin.projects.length ? <QuietButton onPress={onMore}>Show more</QuietButton> : null}
+      <Dialog title="Remove for good?" isOpen={asked !== null} onClose={() => setAsked(null)}>
+        <p>
+          “{asked?.name}” goes with its files, its history and its jobs. This cannot be undone; a backup of an
+          earlier day may still hold it.
+        </p>
+        <Row style={{ marginTop: 16 }}>
+          <Button
+            onPress={() => {
+              if (asked) onRemove(asked)
+              setAsked(null)
+            }}
+          >
+            Remove for good
+          </Button>
+          <QuietButton onPress={() => setAsked(null)}>Keep it</QuietButton>
+        </Row>
+      </Dialog>
+    </Disclosure>
+  )
+}
