@@ -19,6 +19,7 @@ import { type Bindable, findPieces } from './bind'
 import { joinPieces, partingLines } from './join-pieces'
 import { rebind } from './reconcile'
 import { removeSource } from './remove-source'
+import { resizeAll, resizeSource } from './resize-source'
 import { originalLines, takeBack } from './take-back'
 
 const rect = (x: number, y: number, w: number, h: number) =>
@@ -386,6 +387,60 @@ describe('a source that is replaced or removed', () => {
     const { project, inverse } = applyEdit(before, edit.changes)
     expect(project).toEqual(after)
     expect(applyChanges(project, inverse)).toEqual(before)
+  })
+})
+
+describe('a drawing that is resized', () => {
+  const caddy = async () => {
+    const bytes = new Uint8Array(
+      readFileSync(fileURLToPath(new URL('../../../demo/drawings/tea-caddy.svg', import.meta.url))),
+    )
+    const file = { name: 'caddy.svg', format: 'svg', bytes: 1 }
+    const drawing = await readDrawing(bytes, 'caddy.svg')
+    const [first] = addSource(emptyProject('Fair'), drawing, { ...file, id: 'a' })
+    return addSource(first, drawing, { ...file, id: 'b' })[0]
+  }
+  const sizes = (project: Project, source: string) =>
+    Object.values(project.pieces)
+      .filter((p) => project.lines[p.outline[0]!]!.source === source)
+      .map((p) => shapeOfPiece(project, p))
+
+  it('grows from its own corner, keeps pieces and roles, and leaves the other where it is', async () => {
+    const before = await caddy()
+    // From A5 to A6, by the ratio of ISO 216: the square root of two.
+    const factor = Math.SQRT1_2
+    const [after, edit] = settled(resizeSource(before, 'b', factor))
+    expect(projectSchema.safeParse(after).success).toBe(true)
+    expect(edit.label).toBe('Resize “caddy.svg” to 70.71 %')
+    expect(Object.keys(after.pieces)).toEqual(Object.keys(before.pieces))
+    const roles = (p: Project) => Object.values(p.lines).map((l) => l.role)
+    expect(roles(after)).toEqual(roles(before))
+    expect(sizes(after, 'a')).toEqual(sizes(before, 'a'))
+    sizes(after, 'b').forEach((shape, i) => {
+      const old = sizes(before, 'b')[i]!
+      // Half the area is the whole point of the ratio.
+      expect(shape.area / old.area).toBeCloseTo(0.5, 4)
+      const { at } = filesOf(before.sources)[1]!
+      expect(shape.box.minX - at!.x).toBeCloseTo(factor * (old.box.minX - at!.x), 3)
+    })
+    const [, b] = filesOf(after.sources)
+    expect(b!.artwork.width).toBeCloseTo(460 * factor, 6)
+    expect(b!.scale).toMatchObject({ sure: true, why: 'Resized by hand to 70.71 %.' })
+    // Twice the same step is the square, and is told as a whole.
+    const [twice] = resizeSource(after, 'b', factor)
+    expect(filesOf(twice.sources)[1]!.scale.why).toBe('Resized by hand to 50 %.')
+  })
+
+  it('keeps the places of all where all are resized together, and refuses what is no factor', async () => {
+    const before = await caddy()
+    const [after] = resizeAll(before, 2)
+    for (const [id, line] of Object.entries(after.lines)) {
+      const [big, small] = [shapeOf(line.d).box, shapeOf(before.lines[id]!.d).box]
+      expect(big.minX).toBeCloseTo(2 * small.minX, 3)
+      expect(big.maxY).toBeCloseTo(2 * small.maxY, 3)
+    }
+    expect(() => resizeAll(before, 0)).toThrow(RangeError)
+    expect(() => resizeAll(before, Number.NaN)).toThrow(RangeError)
   })
 })
 

@@ -12,6 +12,8 @@ export const scaleSchema = z.strictObject({
   why: z.string().max(400),
   /** whether a person should look at the choice */
   sure: z.boolean(),
+  /** how many times the size of the file it is, where a person made it so */
+  resized: z.number().positive().optional(),
   /** other readings of the same file */
   choices: z
     .array(

@@ -1,5 +1,5 @@
 'use client'
-import { History as HistoryIcon } from 'lucide-react'
+import { ListRestart } from 'lucide-react'
 import { useState } from 'react'
 import { Dialog, DialogTrigger } from 'react-aria-components'
 import styled from 'styled-components'
@@ -64,7 +64,7 @@ export function History() {
   return (
     <DialogTrigger onOpenChange={load}>
       <IconButton aria-label="All steps" isDisabled={!undo && !redo}>
-        <HistoryIcon size={18} />
+        <ListRestart size={18} />
       </IconButton>
       <Leaflet>
         <Dialog aria-label="All steps" style={{ outline: 'none' }}>

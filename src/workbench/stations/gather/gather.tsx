@@ -2,7 +2,8 @@
 import { FilePlus2, RefreshCw, Trash2 } from 'lucide-react'
 import styled from 'styled-components'
 import { removeSource } from '@/core/binding/remove-source'
-import { type FileSource, filesOf, type Reading } from '@/core/document/sources'
+import { resizeAll, resizeSource } from '@/core/binding/resize-source'
+import { type FileSource, filesOf } from '@/core/document/sources'
 import { formatSize } from '@/core/units/length'
 import { QuietButton } from '@/kit/button'
 import { NumberEntry } from '@/kit/field'
@@ -13,8 +14,10 @@ import { ImportProgress } from '../../projects/import-progress'
 import { ACCEPTED, useImport } from '../../projects/use-import'
 import { api } from '../../store/api'
 import { useProject, useWorkbench } from '../../store/context'
+import { SizeQuestion, StackQuestion, useReread } from '../questions'
 import { Cleaned } from './cleaned'
 import { PictureSettings } from './picture-settings'
+import { Resize } from './resize'
 
 const Size = styled.p`
   font-family: var(--display);
@@ -25,11 +28,6 @@ const Size = styled.p`
 const LAYS = [
   { value: 'beside', title: 'beside the others' },
   { value: 'centred', title: 'on the centre of the first, as a part of one picture' },
-] as const
-
-const STACKED = [
-  { value: 'layers', title: 'layers of paper, a piece each' },
-  { value: 'openings', title: 'openings cut out of what lies beneath' },
 ] as const
 
 /** The files of the project, at their true size. */
@@ -63,29 +61,27 @@ export function Gather() {
           </FileButton>
         </Row>
         <ImportProgress importing={importing} />
+        {filesOf(sources).length > 1 ? (
+          <Resize
+            title="Resize all drawings together"
+            size={null}
+            onResize={(factor) => void workbench.edit((p) => resizeAll(p, factor))}
+          />
+        ) : null}
       </Section>
     </>
   )
 }
 
-/** How a source was read, as a person may change it. */
-const readingOf = ({ scale, pages, picture, stacked }: FileSource): Reading => ({
-  mmPerUnit: scale.sure && (scale.choices.length > 0 || picture) ? scale.mmPerUnit : null,
-  page: pages?.taken ?? null,
-  trace: picture?.trace ?? null,
-  stacked: stacked?.sure ? stacked.as : null,
-})
-
 function SourceLeaf({ source }: { source: FileSource }) {
   const workbench = useWorkbench()
-  const { scale, artwork, findings, pages, picture, stacked } = source
+  const { scale, artwork, findings, pages, picture } = source
   const replacing = useImport((file, importId, signal) =>
     workbench.ask((id, base) =>
       api.addFile(id, base, file, { lay: source.lay, replaces: source.id }, importId, signal),
     ),
   )
-  const reread = (change: Partial<Reading>) =>
-    workbench.ask((id, base) => api.reread(id, source.id, base, { ...readingOf(source), ...change }))
+  const reread = useReread(source)
   return (
     <Section data-testid="source">
       <h2>{source.name}</h2>
@@ -95,15 +91,9 @@ function SourceLeaf({ source }: { source: FileSource }) {
       <Muted>{scale.why}</Muted>
       {picture ? (
         <PictureSettings key={JSON.stringify(picture)} source={source} picture={picture} onReread={reread} />
-      ) : scale.choices.length > 0 ? (
-        <Radios
-          label={scale.sure ? 'Its size can be read otherwise' : 'Which size is right?'}
-          isAsked={!scale.sure}
-          value={scale.sure ? String(scale.mmPerUnit) : null}
-          choices={scale.choices.map((c) => ({ value: String(c.mmPerUnit), title: c.label }))}
-          onChange={(mmPerUnit) => void reread({ mmPerUnit: Number(mmPerUnit) })}
-        />
-      ) : null}
+      ) : (
+        <SizeQuestion source={source} />
+      )}
       {pages && pages.count > 1 ? (
         <Row style={{ marginTop: 10 }}>
           <NumberEntry
@@ -116,24 +106,18 @@ function SourceLeaf({ source }: { source: FileSource }) {
           />
         </Row>
       ) : null}
-      {stacked?.sure === false ? <Muted style={{ marginTop: 8 }}>{stacked.why}</Muted> : null}
-      {stacked ? (
-        <Radios
-          label={
-            stacked.sure ? 'Fills lie on one another; they are' : 'Fills lie on one another. What are they?'
-          }
-          isAsked={!stacked.sure}
-          value={stacked.sure ? stacked.as : null}
-          choices={STACKED}
-          onChange={(as) => void reread({ stacked: as })}
-        />
-      ) : null}
+      <StackQuestion source={source} />
       {findings.map((f) => (
         <p key={f.rule} style={{ marginTop: 10, fontSize: 13.5 }}>
           <Tag $tone={f.severity === 'note' ? 'plain' : 'brass'}>{f.severity}</Tag> {f.message}
         </p>
       ))}
       <Cleaned source={source} />
+      <Resize
+        title="Resize"
+        size={artwork}
+        onResize={(factor) => void workbench.edit((p) => resizeSource(p, source.id, factor))}
+      />
       <Row style={{ marginTop: 12 }}>
         <FileButton
           label={`File in the place of ${source.name}`}

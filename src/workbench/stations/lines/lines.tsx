@@ -1,5 +1,8 @@
 'use client'
+import { filesOf, questionsOf } from '@/core/document/sources'
+import { Muted, Section } from '@/kit/surface'
 import { useProject } from '../../store/context'
+import { SizeQuestion, StackQuestion } from '../questions'
 import { ChosenLines } from './chosen-lines'
 import { ChosenPieces } from './chosen-pieces'
 import { Findings } from './findings'
@@ -13,6 +16,7 @@ export function Lines() {
   if (reviewing) return <Review />
   return (
     <>
+      <Questions />
       <ChosenLines />
       <ChosenPieces />
       <Ledger />
@@ -20,4 +24,23 @@ export function Lines() {
       <Habits />
     </>
   )
+}
+
+/** What a file leaves open is asked where it lands: everything after it depends on the answer. */
+function Questions() {
+  const sources = useProject((s) => s.project.sources)
+  return filesOf(sources)
+    .filter((source) => questionsOf(source) > 0)
+    .map((source) => (
+      <Section key={source.id} data-testid="question">
+        <h2>{source.name}</h2>
+        {source.scale.sure ? null : (
+          <>
+            <Muted>{source.scale.why}</Muted>
+            <SizeQuestion source={source} />
+          </>
+        )}
+        {source.stacked?.sure === false ? <StackQuestion source={source} /> : null}
+      </Section>
+    ))
 }
