@@ -71,14 +71,78 @@ export function jigsaw(seed: number, count: number, width = 210, height = 297): 
     parts = [...rest, ...cutIn(largest!, random)]
   }
   const kinds = parts.map((points): Kind => {
-    const turns = Math.floor(4 * random())
-    const turned = points.map(
-      ([x, y]): Point => [[x, y] as Point, [-y, x] as Point, [-x, -y] as Point, [y, -x] as Point][turns]!,
-    )
-    return { rings: [closed(turned)], turning: 'quarter' }
+    return { rings: [closed(turnedBy(Math.floor(4 * random()), points))], turning: 'quarter' }
   })
   return { width, height, problem: asProblem(kinds, width, height) }
 }
+
+/**
+ * Parts that interlock: a grid with moved corners, each side between two parts broken by two to four points, each part
+ * then turned by quarters.
+ * @param fill the share of a sheet that all of them cover together
+ */
+export function interlocking(
+  seed: number,
+  [columns, rows]: readonly [number, number],
+  fill: number,
+  [width, height]: readonly [number, number] = [297, 420],
+): NestProblem {
+  const random = chance(seed)
+  const size = Math.sqrt(fill)
+  const [w, h] = [(size * width) / columns, (size * height) / rows]
+  const isEdge = (k: number, last: number) => k === 0 || k === last
+  const corner = Array.from({ length: (columns + 1) * (rows + 1) }, (_, k): Point => {
+    const [i, j] = [k % (columns + 1), Math.floor(k / (columns + 1))]
+    return [
+      w * (i + (isEdge(i, columns) ? 0 : 0.3 * (random() - 0.5))),
+      h * (j + (isEdge(j, rows) ? 0 : 0.3 * (random() - 0.5))),
+    ]
+  })
+  /** A side from one corner to another, its points broken out to either hand; the last corner is left out. */
+  const broken = (a: Point, b: Point, isRim: boolean): Point[] => {
+    if (isRim) return [a]
+    const count = 2 + Math.floor(3 * random())
+    const [dx, dy] = [b[0] - a[0], b[1] - a[1]]
+    return [
+      a,
+      ...Array.from({ length: count }, (_, k): Point => {
+        const t = (k + 1) / (count + 1)
+        const out = 0.4 * (random() - 0.5)
+        return [a[0] + t * dx - out * dy, a[1] + t * dy + out * dx]
+      }),
+    ]
+  }
+  const at = (i: number, j: number) => corner[j * (columns + 1) + i]!
+  const across = Array.from({ length: columns * (rows + 1) }, (_, k) => {
+    const [i, j] = [k % columns, Math.floor(k / columns)]
+    return broken(at(i, j), at(i + 1, j), isEdge(j, rows))
+  })
+  const down = Array.from({ length: (columns + 1) * rows }, (_, k) => {
+    const [i, j] = [k % (columns + 1), Math.floor(k / (columns + 1))]
+    return broken(at(i, j), at(i, j + 1), isEdge(i, columns))
+  })
+  const back = (side: Point[], end: Point): Point[] => [end, ...side.slice(1).reverse()]
+  const kinds = Array.from({ length: columns * rows }, (_, k): Kind => {
+    const [i, j] = [k % columns, Math.floor(k / columns)]
+    const points = [
+      ...across[j * columns + i]!,
+      ...down[j * (columns + 1) + i + 1]!,
+      ...back(across[(j + 1) * columns + i]!, at(i + 1, j + 1)),
+      ...back(down[j * (columns + 1) + i]!, at(i, j + 1)),
+    ]
+    return { rings: [closed(turnedBy(Math.floor(4 * random()), points))], turning: 'quarter' }
+  })
+  return {
+    kinds,
+    items: kinds.map((_, i) => i),
+    stocks: [{ area: { minX: 0, minY: 0, maxX: width, maxY: height }, count: null, taken: [] }],
+    spacing: 0,
+  }
+}
+
+/** Points turned by quarters about the origin. */
+const turnedBy = (quarters: number, points: readonly Point[]): Point[] =>
+  points.map(([x, y]) => [[x, y] as Point, [-y, x] as Point, [-x, -y] as Point, [y, -x] as Point][quarters]!)
 
 const areaOf = (points: readonly Point[]): number =>
   Math.abs(

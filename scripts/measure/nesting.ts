@@ -1,4 +1,4 @@
-import { guillotine, jigsaw } from '../../corpus/cut-up'
+import { guillotine, interlocking, jigsaw } from '../../corpus/cut-up'
 import { TEMPLATES } from '../../corpus/templates'
 import type { Line } from '../../src/core/document/lines'
 import { type Paper, PLAIN_SETTINGS } from '../../src/core/document/paper'
@@ -116,8 +116,8 @@ export function measureJobs(): Figure[] {
       what: 'Ten jobs of corpus pieces: sheets after 10 s of nesting, against the rectangle packer',
       figure: `${told.join(', ')}: fewer in ${fewer}, more in ${more}`,
       against: 'the rectangle packer',
-      target: 'never more, fewer in at least 3',
-      met: more === 0 && fewer >= 3,
+      target: 'never more, fewer in at least 6',
+      met: more === 0 && fewer >= 6,
     },
     {
       what: 'First answer of the slowest of these jobs',
@@ -127,6 +127,46 @@ export function measureJobs(): Figure[] {
       met: slowest < 500,
     },
   ]
+}
+
+const SEEDS = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10]
+const SECONDS = 30
+
+/** In how many of ten cases 24 interlocking parts that cover a share of one sheet are brought together on it. */
+function together(fill: number): { done: number; slowest: number } {
+  let [done, slowest] = [0, 0]
+  for (const seed of SEEDS) {
+    const began = performance.now()
+    for (const answer of nest(interlocking(seed, [6, 4], fill), seed)) {
+      const gone = (performance.now() - began) / 1000
+      if (answer?.nesting.sheets.length === 1 && answer.nesting.left.length === 0) {
+        done += 1
+        slowest = Math.max(slowest, gone)
+        break
+      }
+      if (gone > SECONDS) break
+    }
+  }
+  return { done, slowest }
+}
+
+function measureTogether(): Figure {
+  const told: string[] = []
+  let met = false
+  for (const fill of [0.7, 0.74, 0.78]) {
+    const { done, slowest } = together(fill)
+    told.push(`${percent(fill)}: ${done} of ${SEEDS.length}, the slowest in ${slowest.toFixed(1)} s`)
+    if (fill === 0.7) met = done === SEEDS.length
+    // What fails more often than not only fails more often when it is fuller.
+    if (done < SEEDS.length / 2) break
+  }
+  return {
+    what: `24 parts that interlock brought together on the one sheet that they cover in part, within ${SECONDS} s on one core`,
+    figure: told.join('; '),
+    against: 'one sheet by construction',
+    target: 'ten of ten at 70 %',
+    met,
+  }
 }
 
 /** How close pieces are nested, and how soon. */
@@ -142,6 +182,7 @@ export function measureNesting(): Figure[] {
       0.85,
       [12, 16, 20, 25].map((n) => jigsaw(n, n)),
     ),
+    measureTogether(),
     ...measureJobs(),
   ]
 }

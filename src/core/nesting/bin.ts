@@ -10,7 +10,7 @@ export type Pose = { x: number; y: number; degrees: number }
 /** Steps in which a piece that may lie at will is turned at random, degrees. */
 const FREE_STEP = 1
 
-/** One sheet and what lies on it, overlaps allowed for the time being. */
+/** A sheet, or several side by side, and what lies there, overlaps allowed for the time being. */
 export class Bin {
   readonly members: Member[] = []
   readonly poses: Pose[] = []
@@ -18,11 +18,33 @@ export class Bin {
   /** the box of each member where it lies: minX, maxX, minY, maxY; asked for more often than anything else */
   private readonly bounds: number[] = []
 
-  /** @param area where pieces may lie, half the spacing added all round */
+  /** @param areas where pieces may lie, half the spacing added all round; one for each sheet, apart from one another */
   constructor(
-    public area: Box,
+    public areas: readonly Box[],
     private readonly random: () => number,
   ) {}
+
+  /** Where pieces may lie on the only sheet. */
+  get area(): Box {
+    return this.areas[0]!
+  }
+  set area(area: Box) {
+    this.areas = [area]
+  }
+
+  /** The area that a member lies in, by the nearest one to its middle. */
+  areaOf(at: number): number {
+    const { x, y } = this.poses[at]!
+    const away = this.areas.map(({ minX, minY, maxX, maxY }) =>
+      Math.hypot(Math.max(minX - x, 0, x - maxX), Math.max(minY - y, 0, y - maxY)),
+    )
+    return away.indexOf(Math.min(...away))
+  }
+
+  /** One of the areas, at random. */
+  anyArea(): number {
+    return this.areas.length === 1 ? 0 : Math.floor(this.random() * this.areas.length)
+  }
 
   add(member: Member, pose: Pose): number {
     this.members.push(member)
@@ -128,9 +150,9 @@ export class Bin {
     return overlapOf(solid, x, y, other, q.x, q.y, soft) * weight * this.members[j]!.kind.weight
   }
 
-  /** Where the middle of a solid may be for all of it to lie in the area; null if it does not fit. */
-  room(solid: Solid): Box | null {
-    const { minX, minY, maxX, maxY } = this.area
+  /** Where the middle of a solid may be for all of it to lie in an area; null if it does not fit. */
+  room(solid: Solid, area = 0): Box | null {
+    const { minX, minY, maxX, maxY } = this.areas[area]!
     const room = {
       minX: minX - solid.box.minX,
       minY: minY - solid.box.minY,

@@ -7,6 +7,7 @@ import type { Answer } from './score'
 import { bestPlace } from './search'
 import { separate } from './separate'
 import { SolidKind } from './solid'
+import { layTogether } from './together'
 
 type Sheet = { stock: number; bin: Bin }
 
@@ -26,7 +27,7 @@ export function* nestShapes(
     const { area, taken } = problem.stocks[stock]!
     const half = problem.spacing / 2
     const bin = new Bin(
-      { minX: area.minX - half, minY: area.minY - half, maxX: area.maxX + half, maxY: area.maxY + half },
+      [{ minX: area.minX - half, minY: area.minY - half, maxX: area.maxX + half, maxY: area.maxY + half }],
       random,
     )
     for (const ring of taken) {
@@ -83,6 +84,7 @@ export function* nestShapes(
   }
   yield answer()
   let stuck = 0
+  let tries = 0
   for (let round = 0; round < ROUNDS; round += 1) {
     // Fresh sheets are given up before those of an earlier stock, the emptiest first.
     sheets.sort((a, b) => b.stock - a.stock || a.bin.filled - b.bin.filled)
@@ -107,6 +109,26 @@ export function* nestShapes(
       yield moved > 0 ? answer() : null
       continue
     }
+    // One by one there is no way in; all of them together may find one.
+    if (others.length > 0 && emptiest.bin.filled < DENSE * free && tries < TRIES) {
+      tries += 1
+      const run = layTogether(
+        others.map((s) => s.bin),
+        emptiest.bin,
+        random,
+      )
+      let state = run.next()
+      while (!state.done) {
+        yield null
+        state = run.next()
+      }
+      if (state.value) {
+        sheets.shift()
+        tries = 0
+      }
+      yield state.value ? answer() : null
+      if (state.value || tries % 2 === 1) continue
+    }
     stuck = 0
     for (const done of compress(emptiest.bin, random)) yield done ? answer() : null
     yield answer()
@@ -115,6 +137,8 @@ export function* nestShapes(
 
 /** Rounds of emptying or drawing together before it is given up, and the share of free room that can be filled. */
 const ROUNDS = 80
+/** How often all pieces are laid on one sheet less together before that number of sheets is taken for the least. */
+const TRIES = 12
 const DENSE = 0.95
 
 /** Brings a member to one of some sheets: where there is room, or else where the others make some. */

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import polygonClipping from 'polygon-clipping'
 import { describe, expect, it } from 'vitest'
-import { guillotine, jigsaw } from '../../../corpus/cut-up'
+import { guillotine, interlocking, jigsaw } from '../../../corpus/cut-up'
 import { flatten, type Polyline } from '../geometry/flatten'
 import { readPath } from '../geometry/path'
 import { distanceTo, isInside, polylineArea, polylineBox } from '../geometry/polyline'
@@ -107,6 +107,25 @@ describe('nest', () => {
     // 24 triangles of 2700 mm² are 1.23 sheets; their boxes are 2.46.
     expect(boxes.sheets.length).toBe(3)
     expect(shapes.sheets.length).toBe(2)
+  })
+
+  it('brings parts that interlock together on one sheet, where their boxes take two', () => {
+    const parts = interlocking(3, [4, 3], 0.7)
+    const boxed = bestWithin(parts, 60, 1, 'box')
+    const nested = bestWithin(parts, 4000)
+    expect(boxed.sheets.length).toBe(2)
+    expect(nested.sheets.length).toBe(1)
+    expectSound(parts, nested)
+  })
+
+  it('lays pieces on several sheets at once, beside what is locked there', () => {
+    const two = interlocking(5, [4, 2], 1.25)
+    const taken = [rect(60, 60, 0, 0)]
+    const stocks = [{ ...two.stocks[0]!, taken }]
+    const nested = bestWithin({ ...two, stocks }, 6000)
+    expectSound({ ...two, stocks }, nested)
+    expect(nested.left).toEqual([])
+    expect(nested.sheets.length).toBe(2)
   })
 
   it('lays small pieces in the openings of large ones', () => {

@@ -5,7 +5,7 @@ import type { Bin, Pose } from './bin'
 export type Effort = { wide: number; near: number; closer: number }
 export const USUAL: Effort = { wide: 40, near: 20, closer: 3 }
 
-type Found = Pose & { loss: number }
+type Found = Pose & { loss: number; area: number }
 
 /**
  * Looks for the place of a member where it overlaps least: random places, the best of which are improved step by step
@@ -36,37 +36,41 @@ export function bestPlace(
     best.splice(k < 0 ? best.length : k, 0, found)
     if (best.length > effort.closer) best.pop()
   }
-  const tryAt = (x: number, y: number, degrees: number) => {
+  const tryAt = (x: number, y: number, degrees: number, area: number) => {
     const loss = lossAt(x, y, degrees, worst())
-    if (loss < worst()) offer({ x, y, degrees, loss })
+    if (loss < worst()) offer({ x, y, degrees, loss, area })
   }
   for (let k = 0; k < effort.wide; k += 1) {
     const degrees = bin.anyTurn(kind.kind)
-    const room = bin.room(kind.at(degrees))
+    const area = bin.anyArea()
+    const room = bin.room(kind.at(degrees), area)
     if (!room) continue
     tryAt(
       room.minX + random() * (room.maxX - room.minX),
       room.minY + random() * (room.maxY - room.minY),
       degrees,
+      area,
     )
   }
   const own = kind.at(here.degrees)
-  const room = bin.room(own)
+  const home = bin.areaOf(at)
+  const room = bin.room(own, home)
   if (room) {
     const reachX = 0.25 * (own.box.maxX - own.box.minX)
     const reachY = 0.25 * (own.box.maxY - own.box.minY)
-    tryAt(clamp(here.x, room.minX, room.maxX), clamp(here.y, room.minY, room.maxY), here.degrees)
+    tryAt(clamp(here.x, room.minX, room.maxX), clamp(here.y, room.minY, room.maxY), here.degrees, home)
     for (let k = 0; k < effort.near; k += 1)
       tryAt(
         clamp(here.x + (2 * random() - 1) * reachX, room.minX, room.maxX),
         clamp(here.y + (2 * random() - 1) * reachY, room.minY, room.maxY),
         here.degrees,
+        home,
       )
   }
   if (best.length === 0) return null
   const size = Math.min(own.box.maxX - own.box.minX, own.box.maxY - own.box.minY)
   const walk = (from: Found, most: number, least: number) =>
-    descend(from, bin.room(kind.at(from.degrees))!, lossAt, random, most * size, least * size)
+    descend(from, bin.room(kind.at(from.degrees), from.area)!, lossAt, random, most * size, least * size)
   const improved = best.map((b) => walk(b, 0.25, 0.02))
   const first = improved.reduce((a, b) => (b.loss < a.loss ? b : a))
   return first.loss > 0 || also ? walk(first, 0.02, 0.0008) : first
@@ -82,7 +86,7 @@ function descend(
   last: number,
 ): Found {
   let { x, y, loss } = start
-  const { degrees } = start
+  const { degrees, area } = start
   let stepX = first
   let stepY = first
   while (stepX > last || stepY > last) {
@@ -105,7 +109,7 @@ function descend(
     if (dx !== 0) stepX *= change
     if (dy !== 0) stepY *= change
   }
-  return { x, y, degrees, loss }
+  return { x, y, degrees, loss, area }
 }
 
 const clamp = (v: number, low: number, high: number): number => Math.max(low, Math.min(high, v))

@@ -5,6 +5,7 @@ import type { Project } from '../document/project'
 import { type Kind, type Nesting, type NestProblem, nest, type Stock } from '../nesting'
 import type { PieceShape } from '../pieces/piece-shape'
 import { keepOuts } from '../printing/marks'
+import { densityOf } from './check'
 import { wasCut } from './cut-sheet'
 import { packSheets } from './pack'
 import { laidOn } from './place'
@@ -19,6 +20,21 @@ export type NestOptions = {
 }
 
 export type Laying = Pick<Layout, 'sheets' | 'unplaced'>
+
+/**
+ * Whether a laying is better than another of the same project: fewer copies left over, then fewer sheets, then more
+ * room on the emptiest of them, of which the rest can be used.
+ */
+export function isBetterLaying(project: Project, a: Laying, b: Laying): boolean {
+  const measures = ({ sheets, unplaced }: Laying) => [
+    unplaced.reduce((sum, u) => sum + u.copies, 0),
+    sheets.length,
+    Math.min(1, ...sheets.map((s) => densityOf(project, s))),
+  ]
+  const [p, q] = [measures(a), measures(b)]
+  const k = p.findIndex((v, i) => Math.abs(v - q[i]!) > 1e-6)
+  return k >= 0 && p[k]! < q[k]!
+}
 
 /** How straight curves are for the nester, mm. */
 const FLATNESS = 0.05
