@@ -5,7 +5,13 @@ const FILE = 'docs/measured.md'
 const HEAD = '# Measured\n'
 
 /** The sections of the page of figures, in their order. */
-const SECTIONS = ['Speed', 'Sorting', 'Files for other programs', 'Spoilt files'] as const
+const SECTIONS = [
+  'Speed',
+  'Sorting',
+  'Files for other programs',
+  'Beside other programs',
+  'Spoilt files',
+] as const
 export type Section = (typeof SECTIONS)[number]
 
 /** Puts a section with its date and the kind of machine in its place on the page of figures; the others stay. */

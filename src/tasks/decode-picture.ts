@@ -1,9 +1,12 @@
 import sharp from 'sharp'
+import { statedDensity } from '../core/intake/picture/density'
 import type { DecodePicture } from '../core/intake/picture/raster'
 import { IntakeRefusal } from '../core/intake/refusal'
 
 /** Pixels that are traced at most; larger pictures are scaled down, which no cutter would notice. */
 const MAX_PIXELS = 8_000_000
+/** The density that the library answers with where a file states none. */
+const DEFAULT = 72
 /** Pixels that a file may unpack to at most. */
 const MAX_INPUT = 100_000_000
 
@@ -11,7 +14,10 @@ const MAX_INPUT = 100_000_000
 export const decodePicture: DecodePicture = async (bytes) => {
   try {
     const image = sharp(bytes, { limitInputPixels: MAX_INPUT, failOn: 'error' })
-    const { width, height, density } = await image.metadata()
+    const { width, height, orientation = 1, density: exif, exif: hasExif } = await image.metadata()
+    const stated = statedDensity(bytes)
+    // A camera states its density beside the picture; the library's own default is none.
+    const said = stated ?? (hasExif && exif && exif !== DEFAULT ? { x: exif, y: exif } : null)
     const shrink = Math.min(1, Math.sqrt(MAX_PIXELS / (width * height)))
     const { data, info } = await image
       .autoOrient()
@@ -24,7 +30,17 @@ export const decodePicture: DecodePicture = async (bytes) => {
       info.channels === 1
         ? new Uint8Array(data)
         : new Uint8Array(data.filter((_, i) => i % info.channels === 0))
-    return { width: info.width, height: info.height, grey, density: density ? density * shrink : null }
+    const stretch = said === null ? 1 : 'stretch' in said ? said.stretch : said.x / said.y
+    // What was turned by a quarter lies on its side now.
+    const isTurned = orientation >= 5
+    const across = said === null || 'stretch' in said ? null : isTurned ? said.y : said.x
+    return {
+      width: info.width,
+      height: info.height,
+      grey,
+      density: across === null ? null : across * shrink,
+      stretch: isTurned ? 1 / stretch : stretch,
+    }
   } catch (error) {
     const message = error instanceof Error ? error.message : ''
     throw new IntakeRefusal(

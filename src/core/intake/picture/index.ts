@@ -28,7 +28,7 @@ async function readPicture(bytes: Uint8Array, options: IntakeOptions): Promise<D
   const lines = new LineCollector(notices)
   contours.forEach((contour, element) => {
     lines.add(
-      transformContour(contour, scaling(mmPerUnit)),
+      transformContour(contour, scaling(mmPerUnit, mmPerUnit * raster.stretch)),
       {
         look: { stroke: '#000000', fill: null, dash: [], width: 0.25, layers: [] },
         label: null,
@@ -38,7 +38,10 @@ async function readPicture(bytes: Uint8Array, options: IntakeOptions): Promise<D
       `edge ${element + 1}`,
     )
   })
-  const sizeAt = (mm: number) => ({ width: raster.width * mm, height: raster.height * mm })
+  const sizeAt = (mm: number) => ({
+    width: raster.width * mm,
+    height: raster.height * mm * raster.stretch,
+  })
   const choices = [...new Set([stated ?? 96, 96, 150, 300])].map((density) => {
     const mm = MM_PER_INCH / density
     return { mmPerUnit: mm, label: `${density} px an inch: ${formatSize(sizeAt(mm))}`, ...sizeAt(mm) }

@@ -1,12 +1,19 @@
 import { Resvg } from '@resvg/resvg-js'
+import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
+import { chance } from '../../../../corpus/draw'
+import { decodePicture } from '../../../tasks/decode-picture'
+import { PLAIN_READING } from '../../document/sources'
 import type { Polyline } from '../../geometry/flatten'
 import { areaOf } from '../../geometry/measure'
 import { writePath } from '../../geometry/path'
 import { distanceTo } from '../../geometry/polyline'
 import { shapeOf } from '../../geometry/shape'
+import { readDrawing } from '../formats'
 import { isolines } from './contours'
+import { statedDensity } from './density'
 import { otsuThreshold, type Raster } from './raster'
+import { noiseOf } from './soften'
 import { DEFAULT_TRACE, traceRaster } from './trace'
 
 /** A picture of an SVG body, drawn by a general renderer with soft edges, 400 x 400 pixels. */
@@ -130,5 +137,138 @@ describe('parts of it', () => {
       return seed / 8388608
     })
     expect(() => trace({ width: 400, height: 400, grey }, { speck: 0 })).toThrow(/noise rather than a shape/)
+  })
+})
+
+describe('pictures of black and white only, and noisy ones', () => {
+  // Nodes that potrace 1.16 takes for the same pictures (-k 0.5 -t 24), measured by `npm run compare`.
+  const THEIRS = [
+    ['disc', '<circle cx="200" cy="200" r="150"/>', 9, 20],
+    [
+      'star',
+      '<path d="M200 20L240 150L380 150L270 230L310 370L200 285L90 370L130 230L20 150L160 150Z"/>',
+      22,
+      54,
+    ],
+  ] as const
+  const nodes = (raster: Raster) => trace(raster).contours.reduce((sum, c) => sum + c.segments.length, 0)
+  const hard = ({ grey, ...size }: Raster): Raster => ({
+    ...size,
+    grey: grey.map((v) => (v < 128 ? 0 : 255)),
+  })
+  const noisy = ({ grey, ...size }: Raster): Raster => {
+    const random = chance(7)
+    const noise = () => 60 * (random() + random() + random() - 1.5)
+    return { ...size, grey: grey.map((v) => Math.max(0, Math.min(255, v + noise()))) }
+  }
+
+  it.each(THEIRS)('%s: at most three times the nodes of a tracer', (_, body, sharp, rough) => {
+    expect(nodes(hard(draw(body)))).toBeLessThanOrEqual(3 * sharp)
+    expect(nodes(noisy(draw(body)))).toBeLessThanOrEqual(3 * rough)
+  })
+
+  it('keep the course of a disc to half a pixel', () => {
+    for (const raster of [hard(draw(THEIRS[0][1])), noisy(draw(THEIRS[0][1]))]) {
+      const [contour] = trace(raster).contours
+      const { polyline } = shapeOf(writePath(contour!))
+      for (let i = 0; i < polyline.length; i += 2)
+        expect(Math.abs(Math.hypot(polyline[i]! - 200, polyline[i + 1]! - 200) - 150)).toBeLessThan(0.5)
+    }
+  })
+
+  it('lose no thin stroke and no narrow gap to the softening', () => {
+    const thin = '<rect x="50" y="50" width="300" height="2"/><rect x="50" y="100" width="300" height="40"/>'
+    const gap = '<rect x="50" y="142" width="300" height="40"/>'
+    expect(trace(hard(draw(thin))).contours).toHaveLength(2)
+    expect(trace(hard(draw(thin + gap))).contours).toHaveLength(3)
+  })
+
+  it('are told from clean ones by their noise', () => {
+    const clean = draw('<circle cx="200" cy="200" r="150" fill="#555"/>')
+    expect(noiseOf(clean)).toBeLessThan(1)
+    // The sum of three even numbers over 60 has a standard deviation of 60 / 2.
+    const speckled = noisy({ ...clean, grey: clean.grey.map(() => 128) })
+    expect(noiseOf(speckled)).toBeGreaterThan(25)
+    expect(noiseOf(speckled)).toBeLessThan(35)
+  })
+})
+
+describe('the density that a file states', () => {
+  const plain = () => sharp({ create: { width: 20, height: 10, channels: 3, background: '#fff' } })
+  it.each([96, 150, 300])(
+    'of %i an inch is read as a general picture library (libvips) wrote it',
+    async (density) => {
+      const png = new Uint8Array(await plain().withMetadata({ density }).png().toBuffer())
+      expect(statedDensity(png)).toEqual({ x: expect.closeTo(density, 1), y: expect.closeTo(density, 1) })
+      const jpeg = new Uint8Array(await plain().withMetadata({ density }).jpeg().toBuffer())
+      expect((await decodePicture(jpeg)).density).toBeCloseTo(density, 1)
+    },
+  )
+
+  it('is read from JFIF in dots an inch, in dots a centimetre, and as a ratio (JFIF 1.02)', () => {
+    const jfif = (unit: number, x: number, y: number) =>
+      Uint8Array.of(
+        0xff,
+        0xd8,
+        0xff,
+        0xe0,
+        0,
+        16,
+        0x4a,
+        0x46,
+        0x49,
+        0x46,
+        0,
+        1,
+        2,
+        unit,
+        x >> 8,
+        x & 255,
+        y >> 8,
+        y & 255,
+        0,
+        0,
+        0xff,
+        0xd9,
+      )
+    expect(statedDensity(jfif(1, 300, 300))).toEqual({ x: 300, y: 300 })
+    expect(statedDensity(jfif(2, 100, 50))).toEqual({ x: 254, y: 127 })
+    expect(statedDensity(jfif(0, 1, 1))).toBeNull()
+    expect(statedDensity(jfif(0, 2, 1))).toEqual({ stretch: 2 })
+    expect(statedDensity(jfif(1, 300, 300).subarray(0, 12))).toBeNull()
+  })
+
+  it('is none where the file says nothing, whatever the library answers', async () => {
+    const bytes = new Uint8Array(await plain().png().toBuffer())
+    // Without the chunk that states it (W3C PNG, pHYs), as drawing programs for pixels write it.
+    const at = Buffer.from(bytes).indexOf('pHYs') - 4
+    const bare = at < 0 ? bytes : Uint8Array.from([...bytes.slice(0, at), ...bytes.slice(at + 21)])
+    expect(statedDensity(bare)).toBeNull()
+    expect((await decodePicture(bare)).density).toBeNull()
+    const shape = await sharp(
+      Buffer.from(
+        '<svg xmlns="http://www.w3.org/2000/svg" width="96" height="48"><rect width="96" height="48" fill="#fff"/><rect x="10" y="10" width="60" height="20"/></svg>',
+      ),
+    )
+      .png()
+      .toBuffer()
+    const cut = Buffer.from(shape).indexOf('pHYs') - 4
+    const drawing = await readDrawing(
+      cut < 0
+        ? new Uint8Array(shape)
+        : Uint8Array.from([...shape.subarray(0, cut), ...shape.subarray(cut + 21)]),
+      'a.png',
+      { ...PLAIN_READING, decodePicture },
+    )
+    expect(drawing.artwork.width).toBeCloseTo(25.4, 6)
+  })
+
+  it('may be another one down than across: pixels are stretched then', async () => {
+    const png = Buffer.from(await plain().withMetadata({ density: 100 }).png().toBuffer())
+    const at = png.indexOf('pHYs') + 4
+    png.writeUInt32BE(2 * png.readUInt32BE(at), at)
+    const decoded = await decodePicture(new Uint8Array(png))
+    expect(decoded.density).toBeCloseTo(200, 0)
+    expect(decoded.stretch).toBeCloseTo(2, 2)
   })
 })

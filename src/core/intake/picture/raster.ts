@@ -2,9 +2,14 @@
 export type Raster = { width: number; height: number; grey: Uint8Array }
 
 /** Turns the bytes of a picture into grey values; given from outside, since it is the platform's business. */
-export type DecodePicture = (
-  bytes: Uint8Array,
-) => Promise<Raster & { /** pixels an inch, where the file says so */ density: number | null }>
+export type DecodePicture = (bytes: Uint8Array) => Promise<DecodedPicture>
+
+export type DecodedPicture = Raster & {
+  /** pixels an inch across, where the file says so */
+  density: number | null
+  /** how many times as high a pixel is as it is wide: 1 nearly always */
+  stretch: number
+}
 
 /**
  * The grey value that best parts a picture in two, by Otsu's method (Otsu 1979, "A threshold selection method from

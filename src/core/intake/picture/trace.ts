@@ -1,11 +1,13 @@
 import type { TraceOptions } from '../../document/sources'
 import { fitClosed } from '../../geometry/fit'
+import type { Polyline } from '../../geometry/flatten'
 import type { Contour } from '../../geometry/path'
 import type { Point } from '../../geometry/point'
 import { polylineArea } from '../../geometry/polyline'
 import { IntakeRefusal, LIMITS } from '../refusal'
 import { isolines } from './contours'
 import { cleaned, otsuThreshold, type Raster } from './raster'
+import { softEdges } from './soften'
 
 export const DEFAULT_TRACE: TraceOptions = {
   threshold: null,
@@ -38,23 +40,28 @@ export function traceRaster(
   report: (share: number) => void = () => {},
 ): Trace {
   const threshold = options.threshold ?? otsuThreshold(raster)
+  const level = options.invert ? 256 - threshold : threshold
+  // Specks go first, while they are as they were drawn: blurred they would hang on to what lies beside them.
   const ready = cleaned(raster, { ...options, threshold })
-  report(0.3)
-  const lines = isolines(ready, options.invert ? 256 - threshold : threshold)
-  if (lines.length === 0)
+  report(0.2)
+  const rough = isolines(ready, level)
+  if (rough.length === 0)
     throw new IntakeRefusal(
       'The picture has no edge to trace: everything is on one side of the threshold. Move it.',
     )
-  if (lines.length > MAX_CONTOURS)
+  if (rough.length > MAX_CONTOURS)
     throw new IntakeRefusal(
-      `The picture breaks into ${lines.length.toLocaleString('en')} edges, which is noise rather than a shape. Raise the speck size, move the threshold, or use a cleaner picture.`,
+      `The picture breaks into ${rough.length.toLocaleString('en')} edges, which is noise rather than a shape. Raise the speck size, move the threshold, or use a cleaner picture.`,
     )
+  const isEdge = (line: Polyline) => Math.abs(polylineArea(line)) >= Math.max(1, options.speck * 0.5)
+  const lines = softEdges(ready, level, rough, isEdge)
+  report(0.3)
   const corner = 25 + 50 * options.smooth
   const reach = 2.5 + 3 * options.smooth
   let deviation = 0
   let segments = 0
   const contours = lines.flatMap((line, k) => {
-    if (Math.abs(polylineArea(line)) < Math.max(1, options.speck * 0.5)) return []
+    if (!isEdge(line)) return []
     // The white border of one pixel is taken off again.
     const points: Point[] = []
     for (let i = 0; i < line.length - 2; i += 2) points.push({ x: line[i]! - 1, y: line[i + 1]! - 1 })
