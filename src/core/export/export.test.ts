@@ -144,7 +144,7 @@ describe('the beat of a perforation', () => {
 
 describe('sheetToSvg', () => {
   it('comes back with the same pieces, roles and names, and without a question', () => {
-    for (const name of ['tea-caddy.svg', 'sachet.svg']) {
+    for (const name of ['tea-caddy.svg', 'sachet.svg', 'labels.svg']) {
       const project = laid(name)
       const back = project.layout.sheets.map((sheet) => readBack(sheetToSvg(project, sheet)))
       expect(back.flatMap(told).sort()).toEqual(told(project))

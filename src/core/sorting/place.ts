@@ -74,9 +74,13 @@ export function locate(
     return known
   }
   const holds = (f: number, p: Point) => isInside(p, ringOf(f))
-  /** Whether a filled shape lies on paper though it is drawn beyond the edges, as bleed is. */
-  const covers = ({ look, shape }: SceneLine) =>
-    look.fill !== null &&
+  /** Whether what is filled, or said to be printed, lies on paper though it is drawn beyond the edges, as bleed is. */
+  const covers = (line: SceneLine) => {
+    const { look, shape } = line
+    if (look.fill === null && line.named?.role.role !== 'print') return false
+    return coversPaper(shape)
+  }
+  const coversPaper = (shape: SceneLine['shape']) =>
     shape.contour.closed &&
     index
       .meeting(shape.box)
