@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { changeSchema } from '../core/document/edits'
+import { changeSchema, editSchema } from '../core/document/edits'
 import { id } from '../core/document/fields'
 import { type Project, VERSION } from '../core/document/project'
 
@@ -9,6 +9,10 @@ const revision = z.number().int().nonnegative()
 
 /** By what an edit is known again that is sent twice, as its first answer was lost. */
 export const editKeySchema = id
+
+/** An edit as the page sends it: made on a revision, with the key by which it is known again. */
+export const sentEditSchema = editSchema.extend({ base: revision, key: editKeySchema.optional() })
+export type SentEdit = z.infer<typeof sentEditSchema>
 
 /** What a refused edit is told beside the sentence: the revision that stands, and whether it was kept after all. */
 export const refusalSchema = z.object({

@@ -21,6 +21,11 @@ describe('errors between threads', () => {
     expect(revivedError(plainError(new TypeError('x is undefined')))).toEqual(new Error('x is undefined'))
     expect(revivedError(plainError('just text')).message).toBe('just text')
     const { error } = z.object({ a: z.object({ b: z.number() }) }).safeParse({ a: {} })
-    expect(plainError(error).message).toMatch(/^a\.b: /)
+    const back = revivedError(structuredClone(plainError(error)))
+    expect(back).toBeInstanceOf(z.ZodError)
+    expect((back as z.ZodError).issues[0]).toMatchObject({
+      path: ['a', 'b'],
+      message: error!.issues[0]!.message,
+    })
   })
 })

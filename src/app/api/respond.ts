@@ -43,20 +43,28 @@ const NO_STORE = {
 
 const MAX_JSON = 64 * 1024 * 1024
 
-/** The body as JSON by a schema. */
-export async function body<T>(request: Request, schema: z.ZodType<T>): Promise<T> {
+/** The bytes of a body that is to be JSON. @throws Problem 415 for one that is said to be something else */
+export async function jsonBytes(request: Request): Promise<Uint8Array> {
   // Only a script of our own pages can say so: a form of a foreign one cannot.
   if (!/^application\/json\b/i.test(request.headers.get('content-type') ?? ''))
     throw new Problem(415, 'The body is to be application/json.')
-  const text = await readLimited(request, MAX_JSON)
+  return readLimited(request, MAX_JSON)
+}
+
+/** JSON text by a schema. */
+export function parsed<T>(bytes: Uint8Array, schema: z.ZodType<T>): T {
   let json: unknown
   try {
-    json = JSON.parse(new TextDecoder().decode(text))
+    json = JSON.parse(new TextDecoder().decode(bytes))
   } catch {
     throw new Problem(400, 'The request is not JSON.')
   }
   return schema.parse(json)
 }
+
+/** The body as JSON by a schema. */
+export const body = async <T>(request: Request, schema: z.ZodType<T>): Promise<T> =>
+  parsed(await jsonBytes(request), schema)
 
 /** The name of a file, as it is told in an address: signs that no name has are left out. */
 export const fileName = z
