@@ -2,7 +2,8 @@ import { spawn } from 'node:child_process'
 import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { chromium, type Page } from '@playwright/test'
+import { gzipSync } from 'node:zlib'
+import { chromium, type Page, type Response } from '@playwright/test'
 import { CHROMIUM } from '../chromium.mjs'
 import { type Figure, median } from './figure'
 
@@ -32,13 +33,43 @@ export async function measurePage(svg: string): Promise<Figure[]> {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
     // The TypeScript loader marks functions with a helper that the page does not have.
     await page.addInitScript('globalThis.__name = (f) => f')
+    const weight = weighed(page)
     await page.goto(`${BASE}/projects/${id}/lines`)
     await page.getByTestId('family').first().waitFor({ timeout: 120_000 })
+    const first = await weight()
     await page.waitForTimeout(4000)
-    return [...(await roleChange(page)), await gestures(page)]
+    return [first, ...(await roleChange(page)), await gestures(page)]
   } finally {
     await browser.close()
     if (server.pid) process.kill(-server.pid, 'SIGKILL')
+  }
+}
+
+/** Counts the scripts of a page and its workers as they come, each once and compressed, until it is asked. */
+function weighed(page: Page): () => Promise<Figure> {
+  const sizes = new Map<string, Promise<number>>()
+  const count = (response: Response) => {
+    if (!/\.js($|\?)/.test(response.url()) || sizes.has(response.url())) return
+    sizes.set(
+      response.url(),
+      response.body().then(
+        (bytes) => gzipSync(bytes).length,
+        () => 0,
+      ),
+    )
+  }
+  page.on('response', count)
+  return async () => {
+    page.off('response', count)
+    const bytes = (await Promise.all(sizes.values())).reduce((a, b) => a + b, 0)
+    const kB = Math.round(bytes / 1024)
+    return {
+      what: 'Scripts of the workbench and its workers up to the first drawing, compressed',
+      figure: `${kB} kB`,
+      against: 'bound of 350 kB',
+      target: 'at most 350 kB',
+      met: kB <= 350,
+    }
   }
 }
 

@@ -27,7 +27,7 @@ export const Button = styled(AriaButton)`
   ${shared}
   padding: 9px 16px;
   background: var(--plum);
-  color: #fff;
+  color: var(--on-plum);
   &[data-hovered] {
     background: var(--plum-deep);
   }

@@ -29,5 +29,13 @@ export function Chart({
       chart.dispose()
     }
   }, [option])
-  return <div ref={element} role="img" aria-label={label} style={{ width: '100%', height }} />
+  return (
+    <div
+      ref={element}
+      role="img"
+      aria-label={label}
+      data-table
+      style={{ width: '100%', height, background: 'var(--paper)', borderRadius: 8 }}
+    />
+  )
 }

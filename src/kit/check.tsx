@@ -25,7 +25,7 @@ const Box = styled.span`
   border: 1.5px solid var(--ink-soft);
   border-radius: 5px;
   background: var(--paper);
-  color: #fff;
+  color: var(--on-plum);
   [data-selected] > & {
     border-color: var(--plum);
     background: var(--plum);

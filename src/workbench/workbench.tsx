@@ -1,13 +1,14 @@
 'use client'
-import { Fragment } from 'react'
+import { Fragment, useEffect } from 'react'
 import styled from 'styled-components'
 import { Notice } from '@/kit/notice'
 import { BottomBar } from './frame/bottom-bar'
 import { FilesIn } from './frame/files-in'
+import { Opening } from './frame/opening'
 import { TopBar } from './frame/top-bar'
 import { Keys } from './keys/keys'
 import { Shelf } from './shelf/shelf'
-import { stationOf } from './stations/stations'
+import { STATIONS, stationOf } from './stations/stations'
 import { useProject, useWorkbench, WorkbenchProvider } from './store/context'
 
 const Whole = styled.div`
@@ -36,7 +37,7 @@ export function Workbench({ id, station: name }: { id: string; station: string }
   const station = stationOf(name)
   const { panel, stage, Frame = Fragment } = station
   return (
-    <WorkbenchProvider id={id}>
+    <WorkbenchProvider id={id} opening={<Opening station={station.name} />}>
       <Whole>
         <TopBar station={station.name} />
         <Middle>
@@ -48,12 +49,27 @@ export function Workbench({ id, station: name }: { id: string; station: string }
         </Middle>
         <BottomBar />
         <FilesIn />
+        <Ahead />
         <Keys station={station} />
         <Notices />
       </Whole>
     </WorkbenchProvider>
   )
 }
+
+/** Once the project is open and the page has nothing else to do, the other stations are fetched. */
+function Ahead() {
+  useEffect(() => {
+    const fetchAll = () => {
+      // One that does not come now comes when it is opened.
+      for (const { load } of STATIONS) load?.().catch(() => undefined)
+    }
+    const timer = setTimeout(fetchAll, QUIET)
+    return () => clearTimeout(timer)
+  }, [])
+  return null
+}
+const QUIET = 1500
 
 function Notices() {
   const workbench = useWorkbench()

@@ -96,6 +96,7 @@ export function Board({ name, label, extent, place, begin, onHover, onKey, style
   }
   return (
     <Frame
+      data-table
       ref={element}
       role="application"
       aria-label={`${label} Arrow keys move it, plus and minus zoom, 0 shows all of it.`}

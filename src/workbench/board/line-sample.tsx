@@ -5,7 +5,12 @@ import { ROLE_STYLES, type StyledRole } from '@/core/document/role-styles'
 export function RoleSample({ role, width = 30 }: { role: StyledRole; width?: number }) {
   const { colour, screen, round, startDot } = ROLE_STYLES[role]
   return (
-    <svg width={width} height={12} aria-hidden style={{ flex: 'none' }}>
+    <svg
+      width={width}
+      height={12}
+      aria-hidden
+      style={{ flex: 'none', borderRadius: 3, background: 'var(--sample)' }}
+    >
       <line
         x1={startDot ? 3 : 1}
         x2={width - 1}

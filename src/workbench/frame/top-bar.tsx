@@ -51,7 +51,7 @@ const Step = styled.li`
   }
   a[aria-current] {
     background: var(--plum);
-    color: #fff;
+    color: var(--on-plum);
   }
 `
 const Open = styled.span`

@@ -46,6 +46,9 @@ const Drop = styled.section`
   border-radius: 16px;
   background: var(--paper);
   box-shadow: var(--lift);
+  > button {
+    flex: none;
+  }
   h2 {
     font-size: 22px;
     margin-bottom: 4px;

@@ -81,7 +81,7 @@ const Choose = styled.button`
     height: 18px;
     border-radius: 9px;
     background: var(--plum);
-    color: #fff;
+    color: var(--on-plum);
   }
 `
 const Counts = styled.ul`

@@ -25,6 +25,8 @@ export type Station = {
   stage: () => ReactNode
   /** around both, where they share what goes on while the station is open */
   Frame?: ComponentType<{ children: ReactNode }>
+  /** fetches its parts ahead, where they do not come with the page */
+  load?: () => Promise<unknown>
   /** what keys do here besides what they do everywhere */
   keys: readonly KeyHelp[]
 }

@@ -1,7 +1,6 @@
 'use client'
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
-import { Muted } from '@/kit/surface'
 import { startComputer } from '@/tasks/computer'
 import { api } from './api'
 import {
@@ -25,7 +24,16 @@ const otherWindows = (channel: BroadcastChannel): Others => ({
 })
 
 /** Loads a project and keeps it open for everything inside. */
-export function WorkbenchProvider({ id, children }: { id: string; children: ReactNode }) {
+export function WorkbenchProvider({
+  id,
+  opening,
+  children,
+}: {
+  id: string
+  /** what is shown until it is open */
+  opening: ReactNode
+  children: ReactNode
+}) {
   const [workbench, setWorkbench] = useState<Workbench | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
   useEffect(() => {
@@ -64,7 +72,7 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
         </p>
       </div>
     )
-  if (!workbench) return <Muted style={{ padding: 48 }}>Opening the project…</Muted>
+  if (!workbench) return opening
   return <WorkbenchContext.Provider value={workbench}>{children}</WorkbenchContext.Provider>
 }
 

@@ -1,7 +1,10 @@
 import { isAboutArt, openFindings } from '@/core/inspection'
 import { Drawing } from '../../board/drawing'
+import { fetched } from '../fetched'
 import type { Station } from '../station'
-import { Paper } from './paper'
+
+const load = () => import('./paper')
+const Paper = fetched(() => load().then((m) => m.Paper))
 
 export const paper: Station = {
   name: 'paper',
@@ -14,5 +17,6 @@ export const paper: Station = {
   },
   panel: () => <Paper />,
   stage: () => <Drawing showArt />,
+  load,
   keys: [],
 }

@@ -1,7 +1,10 @@
+import { fetched } from '../fetched'
 import type { Station } from '../station'
-import { Preview } from './preview'
-import { Run } from './run'
-import { RunFrame } from './run-frame'
+
+const load = () => import('./parts')
+const Run = fetched(() => load().then((m) => m.Run))
+const Preview = fetched(() => load().then((m) => m.Preview))
+const RunFrame = fetched(() => load().then((m) => m.RunFrame))
 
 export const run: Station = {
   name: 'run',
@@ -10,5 +13,6 @@ export const run: Station = {
   panel: () => <Run />,
   stage: () => <Preview />,
   Frame: RunFrame,
+  load,
   keys: [],
 }

@@ -79,7 +79,7 @@ export function Run() {
               key={s.id}
               aria-pressed={s.id === sheet.id}
               onPress={() => workbench.lookAtSheet(s.id)}
-              style={s.id === sheet.id ? { background: 'var(--plum)', color: '#fff' } : undefined}
+              style={s.id === sheet.id ? { background: 'var(--plum)', color: 'var(--on-plum)' } : undefined}
             >
               {i + 1}
             </QuietButton>

@@ -1,5 +1,6 @@
 'use client'
 import { ListOrdered } from 'lucide-react'
+import dynamic from 'next/dynamic'
 import { useMemo } from 'react'
 import { isActive } from '@/contract/jobs'
 import type { RunSummary } from '@/core/cutting/summary'
@@ -7,11 +8,13 @@ import { wasCut } from '@/core/sheets/cut-sheet'
 import { clock } from '@/core/units/clock'
 import { count } from '@/core/units/count'
 import { QuietButton } from '@/kit/button'
-import { Chart } from '@/kit/chart'
 import { Muted, Row, Section } from '@/kit/surface'
 import { useProject } from '../../store/context'
 import { useRunShown } from './run-frame'
 import type { JobHandle } from './use-job'
+
+/** Charts are a third of the page's weight, and are fetched when the run is looked at. */
+const Chart = dynamic(() => import('@/kit/chart').then((m) => m.Chart), { ssr: false })
 
 const COLOURS = { 'scoring tip': '#8a3a6b', pen: '#38548c', knife: '#2b1a2f', hand: '#d9b25f' }
 const INK = '#5c4d5e'

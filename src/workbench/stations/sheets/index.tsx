@@ -1,7 +1,10 @@
+import { fetched } from '../fetched'
 import type { Station } from '../station'
-import { NestingFrame } from './nesting-frame'
-import { SheetBoard } from './sheet-board'
-import { Sheets } from './sheets'
+
+const load = () => import('./parts')
+const Sheets = fetched(() => load().then((m) => m.Sheets))
+const SheetBoard = fetched(() => load().then((m) => m.SheetBoard))
+const NestingFrame = fetched(() => load().then((m) => m.NestingFrame))
 
 export const sheets: Station = {
   name: 'sheets',
@@ -13,6 +16,7 @@ export const sheets: Station = {
   panel: () => <Sheets />,
   stage: () => <SheetBoard />,
   Frame: NestingFrame,
+  load,
   keys: [
     { press: 'Tab', what: 'From piece to piece' },
     { press: 'Arrow keys', what: 'Move what is chosen by 1 mm, with Shift by 10 mm' },
