@@ -5,6 +5,7 @@ import { Notice } from '@/kit/notice'
 import { BottomBar } from './frame/bottom-bar'
 import { FilesIn } from './frame/files-in'
 import { Opening } from './frame/opening'
+import { Side } from './frame/side'
 import { TopBar } from './frame/top-bar'
 import { Keys } from './keys/keys'
 import { Shelf } from './shelf/shelf'
@@ -42,10 +43,14 @@ export function Workbench({ id, station: name }: { id: string; station: string }
         <TopBar station={station.name} />
         <Middle>
           <Frame>
-            <Panel aria-label="Station">{panel()}</Panel>
+            <Side side="left" title={station.title}>
+              <Panel aria-label="Station">{panel()}</Panel>
+            </Side>
             {stage()}
           </Frame>
-          <Shelf />
+          <Side side="right" title="Pieces">
+            <Shelf />
+          </Side>
         </Middle>
         <BottomBar />
         <FilesIn />

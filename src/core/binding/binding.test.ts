@@ -16,6 +16,7 @@ import { shapeOfPiece } from '../pieces/piece-shape'
 import { accordionFolds } from './accordions'
 import { addSource } from './add-source'
 import { type Bindable, findPieces } from './bind'
+import { deletePieces, duplicatePieces } from './copy-pieces'
 import { joinPieces, partingLines } from './join-pieces'
 import { rebind } from './reconcile'
 import { removeSource } from './remove-source'
@@ -551,5 +552,74 @@ describe('the labels of the demo', () => {
       { cut: 1, print: 3 },
     ])
     expect(looseLines(project)).toEqual([])
+  })
+})
+
+describe('pieces that are copied and deleted', () => {
+  const caddy = async () => {
+    const bytes = readFileSync(
+      fileURLToPath(new URL('../../../demo/drawings/tea-caddy.svg', import.meta.url)),
+    )
+    const file = { id: 'a', name: 'caddy.svg', format: 'svg', bytes: 1 }
+    const [project] = addSource(
+      emptyProject('Fair'),
+      await readDrawing(new Uint8Array(bytes), 'caddy.svg'),
+      file,
+    )
+    const [first] = Object.values(project.pieces)
+    return applyChanges(project, [
+      { op: 'replace', path: ['pieces', first!.id, 'paper'], value: 'plum' },
+      { op: 'replace', path: ['pieces', first!.id, 'copies'], value: 3 },
+    ])
+  }
+
+  it('are the same again beside everything, with paper and copies, and pieces by themselves', async () => {
+    const before = await caddy()
+    const ids = Object.keys(before.pieces)
+    const [after, edit] = settled(duplicatePieces(before, ids.slice(0, 2)))
+    expect(projectSchema.safeParse(after).success).toBe(true)
+    expect(applyChanges(before, edit.changes)).toEqual(after)
+    const copies = Object.values(after.pieces).filter((p) => !before.pieces[p.id])
+    expect(copies).toHaveLength(2)
+    const right = Math.max(...Object.values(before.lines).map((l) => shapeOf(l.d).box.maxX))
+    copies.forEach((copy, k) => {
+      const old = before.pieces[ids[k]!]!
+      expect(copy).toMatchObject({ name: `${old.name} (copy)`, paper: old.paper, copies: old.copies })
+      expect(roleCounts(after, copy)).toEqual(roleCounts(before, old))
+      const [a, b] = [shapeOfPiece(after, copy), shapeOfPiece(before, old)]
+      expect(a.area).toBeCloseTo(b.area, 2)
+      expect(a.size.width).toBeCloseTo(b.size.width, 3)
+      expect(a.box.minX).toBeGreaterThan(right)
+    })
+    // A copy of the copy bears a name of its own.
+    const [twice] = settled(duplicatePieces(after, ids.slice(0, 1)))
+    const names = Object.values(twice.pieces).map((p) => p.name)
+    expect(new Set(names).size).toBe(names.length)
+  })
+
+  it('go with their lines, and leave the edges that others share', () => {
+    const shared = addSource(
+      emptyProject('Fair'),
+      {
+        artwork: { width: 200, height: 100 },
+        scale: { mmPerUnit: 1, why: '', sure: true, choices: [] },
+        lines: [rect(10, 10, 60, 50), rect(70, 10, 60, 50)].map((d, element) => ({
+          d,
+          look: { stroke: '#000000', fill: null, dash: [], width: 0.3, layers: ['cut'] },
+          label: null,
+          element,
+          fillRule: 'nonzero' as const,
+        })),
+        findings: [],
+      },
+      { id: 's', name: 's.svg', format: 'svg', bytes: 1 },
+    )[0]
+    const [first, second] = Object.values(shared.pieces)
+    const [after, edit] = settled(deletePieces(shared, [first!.id]))
+    expect(edit.label).toBe(`Delete “${first!.name}”`)
+    expect(Object.keys(after.pieces)).toEqual([second!.id])
+    expect(shapeOfPiece(after, after.pieces[second!.id]!).area).toBeCloseTo(3000, 3)
+    const { project, inverse } = applyEdit(shared, edit.changes)
+    expect(applyChanges(project, inverse)).toEqual(shared)
   })
 })

@@ -12,7 +12,8 @@ import { useProject, useWorkbench } from '../store/context'
 const Bar = styled.footer`
   display: flex;
   align-items: center;
-  gap: 22px;
+  flex-wrap: wrap;
+  gap: 2px 22px;
   padding: 5px 18px;
   min-height: 34px;
   background: var(--paper);

@@ -20,6 +20,15 @@ const Bar = styled.header`
   background: var(--paper);
   box-shadow: 0 1px 0 var(--hairline);
   z-index: 3;
+  @media (max-width: 1000px) {
+    grid-template-columns: 1fr auto;
+    gap: 4px 12px;
+    nav {
+      grid-row: 2;
+      grid-column: 1 / -1;
+      overflow-x: auto;
+    }
+  }
 `
 const Path = styled.ol`
   display: flex;

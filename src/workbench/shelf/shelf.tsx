@@ -18,6 +18,7 @@ import { Muted, Tag } from '@/kit/surface'
 import { RoleSample } from '../board/line-sample'
 import { ROLE_NAMES } from '../role-names'
 import { useProject, useWorkbench } from '../store/context'
+import { Chosen } from './chosen'
 import { Thumbnail } from './thumbnail'
 
 const Strip = styled.aside`
@@ -138,6 +139,7 @@ export function Shelf() {
           A closed cut line makes a piece. Make the outline “Cut” in the station Lines.
         </Muted>
       ) : null}
+      <Chosen />
       <Scroller ref={scroller}>
         <ul style={{ height: cards.getTotalSize() }}>
           {cards.getVirtualItems().map(({ key, index, start }) => (
