@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { expect, test } from '@playwright/test'
 import { PDFDocument } from 'pdf-lib'
-import { choose, drawing, loadSheet, saved, station, takeSheetOut, tick } from './steps'
+import { choose, drawing, fileLink, loadSheet, saved, station, takeSheetOut, tick } from './steps'
 
 const labels = drawing('labels.svg')
 
@@ -49,10 +49,7 @@ test('labels are printed with marks, found again by them, and cut where they rea
   await saved(page)
 
   await station(page, 'Run')
-  const [file] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('link', { name: 'Print PDF' }).click(),
-  ])
+  const [file] = await Promise.all([page.waitForEvent('download'), fileLink(page, 'Print PDF')])
   const print = await PDFDocument.load(readFileSync((await file.path())!))
   // A4 by ISO 216, in points of 1/72 inch.
   expect(print.getPage(0).getWidth()).toBeCloseTo((210 * 72) / 25.4, 3)
@@ -137,10 +134,7 @@ test('a picture is put on a piece, told where it would look wrong, and printed o
   await expect(panel).not.toContainText('only fronts are printed')
 
   await station(page, 'Run')
-  const [file] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('link', { name: 'Print and cut PDF' }).click(),
-  ])
+  const [file] = await Promise.all([page.waitForEvent('download'), fileLink(page, 'Print and cut PDF')])
   const pdf = await PDFDocument.load(readFileSync((await file.path())!))
   expect(pdf.getPageCount()).toBe(2)
   const pictures = pdf.context

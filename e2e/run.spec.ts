@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { expect, test } from '@playwright/test'
 import { strFromU8, unzipSync } from 'fflate'
 import { PDFDocument } from 'pdf-lib'
-import { choose, drawing, loadSheet, saved, station, takeSheetOut, tick } from './steps'
+import { choose, drawing, fileLink, loadSheet, saved, station, takeSheetOut, tick } from './steps'
 
 const caddy = drawing('tea-caddy.svg')
 
@@ -31,10 +31,7 @@ test('all sheets are saved in one archive with cut list and job sheet, in the ki
   await page.getByLabel('Longer side of a PNG').fill('640')
   await page.keyboard.press('Enter')
   await saved(page)
-  const [file] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('link', { name: 'Save all' }).click(),
-  ])
+  const [file] = await Promise.all([page.waitForEvent('download'), fileLink(page, 'Save all')])
   expect(file.suggestedFilename()).toMatch(/\.zip$/)
   const files = unzipSync(readFileSync((await file.path())!))
   expect(Object.keys(files).sort()).toEqual([

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { expect, type Page, test } from '@playwright/test'
-import { choose, drawing, saved, station, tick } from './steps'
+import { choose, drawing, fileLink, saved, station, tick } from './steps'
 
 const caddy = drawing('tea-caddy.svg')
 
@@ -163,10 +163,7 @@ test('scores are cut as dashes for a machine without a tip, with the beat that i
   await commit(page, 'Gap', '2')
   await expect(page.getByRole('button', { name: /^Undo: Change the gap/ })).toBeVisible()
   await saved(page)
-  const [file] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('link', { name: 'G-code' }).click(),
-  ])
+  const [file] = await Promise.all([page.waitForEvent('download'), fileLink(page, 'G-code')])
   const gcode = readFileSync((await file.path())!, 'utf8')
   expect(gcode).toContain('score in dashes, knife')
   expect(gcode).not.toContain('scoring tip, then')

@@ -27,6 +27,13 @@ export async function tick(field: Locator, on = true): Promise<void> {
   await expect(box).toBeChecked({ checked: on })
 }
 
+/** Presses a link among the files to save, which are folded away until they are asked for. */
+export async function fileLink(page: Page, name: string): Promise<void> {
+  const link = page.getByRole('link', { name })
+  if (!(await link.isVisible())) await page.getByText('Files to save').click()
+  await link.click()
+}
+
 /** Lays the sheet into the stand-in cutter when it asks for it. */
 export async function loadSheet(page: Page): Promise<void> {
   await expect(page.getByTestId('cutter')).toContainText(/Lay sheet \d+ \(/)

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { expect, type Page, test } from '@playwright/test'
 import { largeDrawing } from '../scripts/measure/large-drawing'
-import { choose, drawing, loadSheet, saved, station, takeSheetOut, tick } from './steps'
+import { choose, drawing, fileLink, loadSheet, saved, station, takeSheetOut, tick } from './steps'
 
 async function begin(page: Page, file: string | { name: string; mimeType: string; buffer: Buffer }) {
   await page.goto('/')
@@ -84,10 +84,7 @@ test('a dropped drawing goes all the way to a cut sheet and back', async ({ page
   const files: { name: string; text: string }[] = []
   for (const sheet of ['1', '2']) {
     await page.getByRole('button', { name: sheet, exact: true }).click()
-    const [file] = await Promise.all([
-      page.waitForEvent('download'),
-      page.getByRole('link', { name: 'SVG' }).click(),
-    ])
+    const [file] = await Promise.all([page.waitForEvent('download'), fileLink(page, 'SVG')])
     files.push({ name: `sheet-${sheet}.svg`, text: readFileSync((await file.path())!, 'utf8') })
   }
   const after: string[] = []

@@ -1,32 +1,51 @@
 import type { Finding } from '../document/findings'
 import type { Sheet } from '../document/layout'
-import type { Paper } from '../document/paper'
+import type { CutSetting, Paper } from '../document/paper'
+import type { RunSettings } from '../document/run'
+import { settingsOf } from './settings'
 
 /** Cards from this thickness or weight on are heavy (common practice). */
 const HEAVY = { caliper: 0.38, weight: 270 }
-/** Share by which force is lessened for fine detail (common practice: about a quarter). */
+/** Share by which force is lessened for fine detail, and for a second pass (common practice: about a quarter). */
 const GENTLE = 0.25
 /** Findings that speak of fine detail. */
 const FINE = new Set(['thin-part', 'tiny-opening', 'spike'])
 
+/** Something to be said of the settings, and how the paper is cut when it is followed. */
+export type Advice = { sentence: string; cut: CutSetting }
+
 /**
  * What a practised hand would say of the settings for a sheet: fine detail is cut once and gently, heavy card more
- * than once (common practice).
+ * than once (common practice). What was followed is not said again.
  */
-export function settingsAdvice(sheet: Sheet, paper: Paper | null, findings: readonly Finding[]): string[] {
+export function settingsAdvice(
+  sheet: Sheet,
+  paper: Paper | null,
+  findings: readonly Finding[],
+  run: Pick<RunSettings, 'cuts'> = {},
+): Advice[] {
   if (!paper) return []
-  const { force, passes } = paper.settings.cut
+  const { cut } = settingsOf(run, paper)
   const here = new Set(sheet.placements.map((p) => p.piece))
   const fine = findings.some((f) => FINE.has(f.rule) && f.pieces.some((p) => here.has(p)))
   const heavy = paper.caliper >= HEAVY.caliper || paper.weight >= HEAVY.weight
-  const advice: string[] = []
-  const gentle = Math.round(force * (1 - GENTLE))
-  if (fine && passes > 1) advice.push('There is fine detail here: cut it once only, a second pass tears it.')
-  if (fine)
-    advice.push(
-      `For the fine detail take a fresh blade and about ${gentle} g in place of ${force} g, and try the test cut first.`,
-    )
-  if (heavy && !fine && passes < 2)
-    advice.push(`“${paper.name}” is heavy: two passes with less force cut cleaner than one with much.`)
+  // Of the paper's own force, so that following it twice makes it no gentler still.
+  const gentle = Math.round(paper.settings.cut.force * (1 - GENTLE))
+  const advice: Advice[] = []
+  if (fine && cut.passes > 1)
+    advice.push({
+      sentence: 'There is fine detail here: cut it once only, a second pass tears it.',
+      cut: { ...cut, passes: 1 },
+    })
+  if (fine && cut.force > gentle)
+    advice.push({
+      sentence: `For the fine detail take a fresh blade and about ${gentle} g in place of ${cut.force} g, and try the test cut first.`,
+      cut: { ...cut, force: gentle },
+    })
+  if (heavy && !fine && cut.passes < 2)
+    advice.push({
+      sentence: `“${paper.name}” is heavy: two passes with about ${gentle} g cut cleaner than one with ${cut.force} g.`,
+      cut: { ...cut, passes: 2, force: Math.min(cut.force, gentle) },
+    })
   return advice
 }

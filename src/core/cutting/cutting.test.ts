@@ -373,6 +373,7 @@ describe('solid scores against dashed ones', () => {
 })
 
 describe('settingsAdvice', () => {
+  const said = (advice: readonly { sentence: string }[]) => advice.map((a) => a.sentence)
   const { sheet } = project([['out', 'cut', rect(0, 0, 80, 60)]])
   const card = (weight: number, caliper: number, passes = 1): Paper => ({
     id: 'x',
@@ -394,14 +395,33 @@ describe('settingsAdvice', () => {
   }
 
   it('asks for less force and one pass where detail is fine (common practice: about a quarter less)', () => {
-    expect(settingsAdvice(sheet, card(220, 0.3, 2), [fine]).join(' ')).toMatch(
+    expect(said(settingsAdvice(sheet, card(220, 0.3, 2), [fine])).join(' ')).toMatch(
       /once only.*about 150 g in place of 200 g/,
     )
     expect(settingsAdvice(sheet, card(220, 0.3), [{ ...fine, pieces: ['other'] }])).toEqual([])
   })
 
+  it('is silent where it was followed, in the project alone or for the paper, and the plan cuts so', () => {
+    const heavy = card(300, 0.45)
+    const [advice] = settingsAdvice(sheet, heavy, [])
+    expect(advice!.cut).toEqual({ force: 150, speed: 80, passes: 2 })
+    const run = { cuts: { [heavy.id]: advice!.cut } }
+    expect(settingsAdvice(sheet, heavy, [], run)).toEqual([])
+    expect(
+      settingsAdvice(sheet, { ...heavy, settings: { ...heavy.settings, cut: advice!.cut } }, []),
+    ).toEqual([])
+    const { project: own } = project([['out', 'cut', rect(0, 0, 80, 60)]])
+    const cutOf = (p: typeof own) =>
+      planSheet(p, sheet, heavy).passes.find((pass) => pass.role === 'cut')!.setting
+    expect(cutOf(own)).toEqual(heavy.settings.cut)
+    expect(cutOf({ ...own, run: { ...own.run, ...run } })).toEqual(advice!.cut)
+    // Gentle is a quarter less than the paper's own force, however often it is asked.
+    const two = settingsAdvice(sheet, card(220, 0.3), [fine])
+    expect(settingsAdvice(sheet, card(220, 0.3), [fine], { cuts: { x: two[0]!.cut } })).toEqual([])
+  })
+
   it('asks for more passes on heavy card', () => {
-    expect(settingsAdvice(sheet, card(300, 0.45), [])).toEqual([expect.stringContaining('two passes')])
+    expect(said(settingsAdvice(sheet, card(300, 0.45), []))).toEqual([expect.stringContaining('two passes')])
     expect(settingsAdvice(sheet, card(300, 0.45, 2), [])).toEqual([])
     expect(settingsAdvice(sheet, null, [fine])).toEqual([])
   })

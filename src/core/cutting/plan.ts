@@ -1,11 +1,12 @@
 import { type Cutter, PLAIN_CUTTER } from '../document/cutter'
 import type { Sheet } from '../document/layout'
-import { type Paper, PLAIN_SETTINGS } from '../document/paper'
+import type { Paper } from '../document/paper'
 import type { Project } from '../document/project'
 import { Blade, overrun } from './blade'
 import { orderStrokes } from './order'
 import type { Pass, SheetPlan, Stroke } from './pass'
 import { withPauses } from './pauses'
+import { settingsOf } from './settings'
 import { SheetStrokes } from './strokes'
 
 /** How the plan's cutter moves and is fitted out. */
@@ -43,7 +44,7 @@ export function planSheet(
   cutter: PlanCutter = PLAIN_CUTTER,
   tolerance = 0.02,
 ): SheetPlan {
-  const settings = paper?.settings ?? PLAIN_SETTINGS
+  const settings = settingsOf(project.run, paper)
   const strokes = new SheetStrokes(project, sheet, tolerance)
   const passes = kindsOf(cutter.tip).flatMap((kind): Omit<Pass, 'pause'>[] => {
     const found = strokes.of(kind)

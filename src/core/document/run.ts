@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { id } from './fields'
 import { beatSchema } from './lines'
+import { cutSettingSchema } from './paper'
 
 /** The slice `run`. */
 
@@ -17,6 +18,8 @@ export const runSchema = beatSchema.extend({
     .array(z.string().regex(/^[a-z][a-z0-9-]{0,19}$/))
     .max(40)
     .optional(),
+  /** how papers are cut in this project, by their ids, where it differs from the library */
+  cuts: z.record(id, cutSettingSchema).optional(),
   /** longer side of pictures of sheets, pixels */
   pictureSide: z.number().int().min(200).max(8000).optional(),
 })

@@ -6,6 +6,7 @@ import { USUAL_PICTURE_SIDE } from '@/core/document/run'
 import { kindsFor } from '@/core/export/kinds'
 import { FileLink } from '@/kit/button'
 import { Check } from '@/kit/check'
+import { Disclosure } from '@/kit/disclosure'
 import { NumberEntry } from '@/kit/field'
 import { Muted, Row, Section } from '@/kit/surface'
 import { bundleAddress, fileAddress } from '../../store/api'
@@ -47,43 +48,44 @@ export function FilesPanel({ sheetId }: { sheetId: string }) {
     )
   return (
     <Section>
-      <h2>Save this sheet</h2>
-      <Row>
-        {offered.map(({ name, title }) => (
-          <FileLink key={name} href={fileAddress(id, sheetId, name)} download aria-disabled={!saved}>
-            <Download size={15} /> {title}
-          </FileLink>
-        ))}
-      </Row>
-      <Kinds>
-        <legend>All sheets together</legend>
-        {offered.map(({ name, title }) => (
-          <Check key={name} isSelected={kinds.includes(name)} onChange={() => toggle(name)}>
-            {title}
-          </Check>
-        ))}
-      </Kinds>
-      <div style={{ maxWidth: 170, marginBottom: 10 }}>
-        <NumberEntry
-          label="Longer side of a PNG"
-          suffix="px"
-          value={side}
-          min={200}
-          max={8000}
-          whole
-          onCommit={(pictureSide) =>
-            void workbench.edit((p) =>
-              makeEdit(p, `Make pictures ${pictureSide} pixels large`, ({ run }) => {
-                run.pictureSide = pictureSide
-              }),
-            )
-          }
-        />
-      </div>
-      <FileLink href={bundleAddress(id, kinds)} download aria-disabled={!saved}>
-        <FolderArchive size={15} /> Save all
-      </FileLink>
-      <Muted style={{ marginTop: 6 }}>With a cut list and a job sheet for the bench.</Muted>
+      <Disclosure title="Files to save">
+        <Row>
+          {offered.map(({ name, title }) => (
+            <FileLink key={name} href={fileAddress(id, sheetId, name)} download aria-disabled={!saved}>
+              <Download size={15} /> {title}
+            </FileLink>
+          ))}
+        </Row>
+        <Kinds>
+          <legend>All sheets together</legend>
+          {offered.map(({ name, title }) => (
+            <Check key={name} isSelected={kinds.includes(name)} onChange={() => toggle(name)}>
+              {title}
+            </Check>
+          ))}
+        </Kinds>
+        <div style={{ maxWidth: 170, marginBottom: 10 }}>
+          <NumberEntry
+            label="Longer side of a PNG"
+            suffix="px"
+            value={side}
+            min={200}
+            max={8000}
+            whole
+            onCommit={(pictureSide) =>
+              void workbench.edit((p) =>
+                makeEdit(p, `Make pictures ${pictureSide} pixels large`, ({ run }) => {
+                  run.pictureSide = pictureSide
+                }),
+              )
+            }
+          />
+        </div>
+        <FileLink href={bundleAddress(id, kinds)} download aria-disabled={!saved}>
+          <FolderArchive size={15} /> Save all
+        </FileLink>
+        <Muted style={{ marginTop: 6 }}>With a cut list and a job sheet for the bench.</Muted>
+      </Disclosure>
     </Section>
   )
 }

@@ -8,11 +8,12 @@ import { clock } from '@/core/units/clock'
 import { QuietButton } from '@/kit/button'
 import { Check } from '@/kit/check'
 import { LengthField } from '@/kit/field'
-import { Muted, Row, Section, Tag } from '@/kit/surface'
+import { Muted, Row, Section } from '@/kit/surface'
 import { RoleSample } from '../../board/line-sample'
 import { ROLE_NAMES } from '../../role-names'
 import { useProject, useWorkbench } from '../../store/context'
 import { RestOfSheet } from '../rest-of-sheet'
+import { Advised } from './advised'
 import { BeforeSending, useBeforeSending } from './before-sending'
 import { CutterChoice } from './cutter-choice'
 import { CutterPanel } from './cutter-panel'
@@ -61,7 +62,8 @@ export function Run() {
       </Section>
     )
   const { plan, timeline } = planned
-  const advice = settingsAdvice(sheet, papers.find((p) => p.id === sheet.paper) ?? null, findings)
+  const paper = papers.find((p) => p.id === sheet.paper) ?? null
+  const advice = settingsAdvice(sheet, paper, findings, run)
   const set = (label: string, some: Partial<RunSettings>) =>
     void workbench.edit((project) =>
       makeEdit(project, label, (draft) => {
@@ -136,11 +138,7 @@ export function Run() {
         {plan.passes.some((p) => p.tool === 'scoring tip' || p.light) ? null : (
           <Muted>This sheet needs no scoring tip.</Muted>
         )}
-        {advice.map((sentence) => (
-          <p key={sentence} style={{ fontSize: 13.5, marginTop: 8 }} data-testid="advice">
-            <Tag $tone="brass">advice</Tag> {sentence}
-          </p>
-        ))}
+        {paper ? <Advised advice={advice} paper={paper} /> : null}
       </Section>
       <Section>
         <Check
