@@ -20,6 +20,7 @@ test.beforeEach(async ({ page }) => {
 test('all sheets are saved in one archive with cut list and job sheet, in the kinds that are chosen', async ({
   page,
 }) => {
+  await page.getByText('Files to save').click()
   await tick(page.getByRole('checkbox', { name: 'PDF', exact: true }), false)
   await tick(page.getByRole('checkbox', { name: 'HP-GL' }))
   await tick(page.getByRole('checkbox', { name: 'PNG' }))

@@ -8,6 +8,7 @@ import type { Sheet } from '@/core/document/layout'
 import { api } from '../../store/api'
 import { useProject, useWorkbench } from '../../store/context'
 import { sheetWasCut } from '../cut-sheets'
+import { useFirstLaying } from '../first-laying'
 import { useLayoutShown } from '../sheets/nesting-frame'
 import { type JobHandle, useJob } from './use-job'
 import { usePlan } from './use-plan'
@@ -26,6 +27,7 @@ const RunContext = createContext<Shown | null>(null)
 /** What the station Run has around its panel and its board: the sheet that is looked at, its passes and its job. */
 export function RunFrame({ children }: { children: ReactNode }) {
   const workbench = useWorkbench()
+  useFirstLaying()
   const { sheet } = useLayoutShown()
   const id = useProject((s) => s.id)
   const plan = usePlan(sheet)

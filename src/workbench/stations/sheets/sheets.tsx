@@ -1,6 +1,5 @@
 'use client'
 import { LayoutGrid } from 'lucide-react'
-import { useEffect, useRef } from 'react'
 import styled from 'styled-components'
 import type { Layout, Sheet } from '@/core/document/layout'
 import type { Project } from '@/core/document/project'
@@ -15,6 +14,7 @@ import { Muted, Pairs, Row, Section, Tag } from '@/kit/surface'
 import { Swatch } from '../../shelf/shelf'
 import { useDerived, useProject, useWorkbench } from '../../store/context'
 import { sheetsNotCut, sheetWasCut } from '../cut-sheets'
+import { useFirstLaying } from '../first-laying'
 import { RestOfSheet } from '../rest-of-sheet'
 import { TroubleList } from '../trouble-list'
 import { ChosenPlacement } from './chosen-placement'
@@ -166,23 +166,9 @@ export function Sheets() {
   const chosen = useProject((s) => s.chosenPlacements)
   const project = useProject((s) => s.project)
   const papers = useProject((s) => s.papers)
-  const { layout, pieces, unit } = project
+  const { layout, unit } = project
   const troubles = useProject((s) => s.troubles)
-  const began = useRef(false)
-
-  useEffect(() => {
-    // The first visit lays everything out: there is nothing that it could undo.
-    if (
-      began.current ||
-      layout.sheets.length > 0 ||
-      layout.unplaced.length > 0 ||
-      Object.keys(pieces).length === 0
-    )
-      return
-    began.current = true
-    void layOut(workbench)
-  }, [workbench, layout, pieces])
-
+  useFirstLaying()
   const densities = useDerived((p) => p.layout.sheets.map((s) => densityOf(p, s)))
   const sheet = layout.sheets.find((s) => s.id === sheetId)
   const here = chosen.filter((id) => sheet?.placements.some((p) => p.id === id))
