@@ -1,18 +1,11 @@
 import { z } from 'zod'
-import { changeSchema, editSchema } from '../core/document/edits'
+import { changeSchema } from '../core/document/edits'
 import { id } from '../core/document/fields'
 import { type Project, VERSION } from '../core/document/project'
 
 /** What the page and the server say to each other about projects. */
 
 const revision = z.number().int().nonnegative()
-
-/** By what an edit is known again that is sent twice, as its first answer was lost. */
-export const editKeySchema = id
-
-/** An edit as the page sends it: made on a revision, with the key by which it is known again. */
-export const sentEditSchema = editSchema.extend({ base: revision, key: editKeySchema.optional() })
-export type SentEdit = z.infer<typeof sentEditSchema>
 
 /** What a refused edit is told beside the sentence: the revision that stands, and whether it was kept after all. */
 export const refusalSchema = z.object({

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { type SentEdit, sentEditSchema } from '../contract/projects'
+import { type SentEdit, sentEditSchema } from '../core/document/edits'
 import type { Task } from './task'
 
 /** An edit as the page sends it, read and looked at: a large one, or what pretends to be one, takes its time. */

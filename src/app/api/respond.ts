@@ -52,7 +52,7 @@ export async function jsonBytes(request: Request): Promise<Uint8Array> {
 }
 
 /** JSON text by a schema. */
-export function parsed<T>(bytes: Uint8Array, schema: z.ZodType<T>): T {
+function parsed<T>(bytes: Uint8Array, schema: z.ZodType<T>): T {
   let json: unknown
   try {
     json = JSON.parse(new TextDecoder().decode(bytes))

@@ -67,11 +67,11 @@ export function Side({ side, title, children }: Props) {
   useEffect(() => {
     // The shelf goes first; on the narrowest screens the board comes before both.
     const wide = window.matchMedia(`(min-width: ${(side === 'left' ? NARROW.over : NARROW.one) + 1}px)`)
-    const fit = () => setOpen(wide.matches)
-    fit()
+    const follow = () => setOpen(wide.matches)
+    follow()
     // Twice the size of type is half the width.
-    wide.addEventListener('change', fit)
-    return () => wide.removeEventListener('change', fit)
+    wide.addEventListener('change', follow)
+    return () => wide.removeEventListener('change', follow)
   }, [side])
   const icons = side === 'left' ? [PanelLeftClose, PanelLeftOpen] : [PanelRightClose, PanelRightOpen]
   const Icon = icons[open ? 0 : 1]!

@@ -1,5 +1,6 @@
 import type { Patch } from 'immer'
 import { z } from 'zod'
+import { id } from '../fields'
 import type { Line } from '../lines'
 
 /**
@@ -33,6 +34,9 @@ export const changeSchema: z.ZodType<Change> = z.union([
   }),
 ])
 
+/** By what an edit is known again that is sent twice, as its first answer was lost. */
+export const editKeySchema = id
+
 export const MOST_CHANGES = 70_000
 /** What is done to a project, and what it is called. What takes it back is worked out where it is applied. */
 export const editSchema = z.strictObject({
@@ -40,3 +44,10 @@ export const editSchema = z.strictObject({
   changes: z.array(changeSchema).max(MOST_CHANGES),
 })
 export type Edit = z.infer<typeof editSchema>
+
+/** An edit as a page sends it: made on a revision, with a key by which it is known again when it is sent twice. */
+export const sentEditSchema = editSchema.extend({
+  base: z.number().int().nonnegative(),
+  key: editKeySchema.optional(),
+})
+export type SentEdit = z.infer<typeof sentEditSchema>

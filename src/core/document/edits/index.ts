@@ -5,8 +5,8 @@ import { applyChanges } from './apply'
 import type { BulkChange, Change, Edit } from './change'
 
 export { applyChanges, applyEdit, applyInPlace, detached, EditMisfit, touchedBy } from './apply'
-export type { Change, Edit } from './change'
-export { changeSchema, editSchema } from './change'
+export type { Change, Edit, SentEdit } from './change'
+export { changeSchema, editSchema, sentEditSchema } from './change'
 
 enablePatches()
 // Freezing walks the whole document, which costs more than the edit where lines come by the ten thousand.

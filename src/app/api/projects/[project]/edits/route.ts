@@ -1,19 +1,13 @@
-import { type Accepted, sentEditSchema } from '@/contract/projects'
+import type { Accepted } from '@/contract/projects'
+import { sentEdit } from '@/server/projects/sent-edit'
 import { editProject } from '@/server/projects/store'
-import { readEdit } from '@/tasks/read-edit'
-import { runInThread } from '@/tasks/run-in-thread'
-import { jsonBytes, parsed, route } from '../../../respond'
+import { jsonBytes, route } from '../../../respond'
 
 type Params = { project: string }
 
-/** A body from this size on is read in a thread, so that it holds nobody up. */
-const LARGE = 256 * 1024
-
 /** The page has made the edit already: it is told that it is kept, and no more. */
 export const POST = route<Params>(async (request, { project }): Promise<Accepted> => {
-  const bytes = await jsonBytes(request)
-  const sent = bytes.length < LARGE ? parsed(bytes, sentEditSchema) : await runInThread(readEdit, bytes)
-  const { base, key = null, ...edit } = sent
+  const { base, key = null, ...edit } = await sentEdit(await jsonBytes(request))
   const { revision, history } = await editProject(project, base, edit, [], key)
   return { revision, history }
 })

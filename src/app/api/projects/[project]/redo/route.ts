@@ -1,9 +1,8 @@
-import { z } from 'zod'
-import { editKeySchema } from '@/contract/projects'
+import { sentEditSchema } from '@/core/document/edits'
 import { redoEdit } from '@/server/projects/store'
 import { body, route } from '../../../respond'
 
-const based = z.object({ base: z.number().int().nonnegative(), key: editKeySchema.optional() })
+const based = sentEditSchema.pick({ base: true, key: true })
 
 export const POST = route<{ project: string }>(async (request, { project }) => {
   const { base, key = null } = await body(request, based)
