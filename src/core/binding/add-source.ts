@@ -1,3 +1,4 @@
+import { BY_HAND } from '../document/decide'
 import { type Edit, exchangeLines, joinEdits, makeEdit } from '../document/edits'
 import { familyKeyOf } from '../document/families'
 import { type Line, type Look, MAX_LINES, partOfLine } from '../document/lines'
@@ -128,14 +129,16 @@ export function addSource(
   return [told, joinEdits(edit, telling)]
 }
 
-/** Lines that are drawn as lines were before, with what was decided of those. */
+/** Lines that are drawn as lines were before, with what a person decided of those; what was found is found anew. */
 function asDecided(lines: readonly Line[], before: readonly Line[]): Line[] {
   const known = new Map(before.map((l) => [l.d, l]))
   return lines.map((line) => {
     const old = known.get(line.d)
     if (!old) return line
     const { role, sure, why, fold, held } = old
-    return { ...line, role, sure, why, fold, held }
+    if (why === BY_HAND) return { ...line, role, sure, why, fold, held }
+    // The same suggestion need not be confirmed once more.
+    return { ...line, held, sure: line.sure || (sure && role === line.role) }
   })
 }
 

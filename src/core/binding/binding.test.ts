@@ -371,6 +371,17 @@ describe('a source that is replaced or removed', () => {
     expect(after.lines['c-2']).toMatchObject({ role: 'perforate', why: 'Chosen by hand.' })
   })
 
+  it('asks once more only what it suggests anew', async () => {
+    // A fold in the look of the cuts: it is asked about.
+    const one = svg(rect(0, 0, 100, 60), 'M50 0L50 60')
+    const [asked] = addSource(emptyProject('Fair'), await read(one), file('a'))
+    const ids = Object.keys(asked.lines)
+    expect(asked.lines[ids[1]!]!.sure).toBe(false)
+    const [answered] = decide(asked, { lines: ids, role: 'as suggested', label: 'Yes', forLook: false })
+    const [same] = addSource(answered, await read(one), { ...file('c'), replaces: 'a' })
+    expect(Object.values(same.lines).map((l) => l.sure)).toEqual(ids.map(() => true))
+  })
+
   it('takes nothing for a piece that lies elsewhere', async () => {
     const before = await begun()
     const [card] = Object.values(before.pieces)

@@ -13,6 +13,9 @@ export type Decision = {
   forLook: boolean
 }
 
+/** The reason of a role that a person chose. */
+export const BY_HAND = 'Chosen by hand.'
+
 /** Decides the role of lines by hand: from then on it is sure. */
 export function decide(project: Project, { lines, role, label, forLook }: Decision): [Project, Edit] {
   const [decided, edit] =
@@ -21,7 +24,7 @@ export function decide(project: Project, { lines, role, label, forLook }: Decisi
       : setLines(project, label, lines, {
           role,
           sure: true,
-          why: 'Chosen by hand.',
+          why: BY_HAND,
           ...(role === 'score' ? {} : { fold: null }),
         })
   const [next, habits] = makeEdit(decided, label, (draft) => {
