@@ -78,24 +78,79 @@ test('from file to finished sheet by keyboard alone', async ({ page }) => {
   await expect(cutter).toContainText('Finished')
 })
 
-test('axe finds nothing serious on any station', async ({ page }) => {
+for (const colorScheme of ['light', 'dark'] as const)
+  test(`axe finds nothing serious on any station, ${colorScheme}`, async ({ page }) => {
+    await page.emulateMedia({ colorScheme })
+    await page.goto('/')
+    const serious = async () => {
+      const { violations } = await new AxeBuilder({ page })
+        .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+        .analyze()
+      return violations
+        .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+        .map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`)
+    }
+    await page.getByLabel('Drawing to begin with').setInputFiles(caddy)
+    await expect(page.getByTestId('piece-card').first()).toBeVisible()
+    for (const station of ['Lines', 'Gather', 'Paper', 'Sheets', 'Run']) {
+      await page.getByRole('navigation', { name: 'Stations' }).getByText(station).click()
+      await page.waitForTimeout(400)
+      expect(await serious(), station).toEqual([])
+    }
+    await page.goto('/')
+    await expect(page.getByTestId('project').first()).toBeVisible()
+    expect(await serious(), 'projects').toEqual([])
+  })
+
+test('at twice the size of type nothing is cut off: panels fold away and come back', async ({ page }) => {
   await page.goto('/')
-  const serious = async () => {
-    const { violations } = await new AxeBuilder({ page })
-      .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
-      .analyze()
-    return violations
-      .filter((v) => v.impact === 'serious' || v.impact === 'critical')
-      .map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`)
-  }
   await page.getByLabel('Drawing to begin with').setInputFiles(caddy)
   await expect(page.getByTestId('piece-card').first()).toBeVisible()
-  for (const station of ['Lines', 'Gather', 'Paper', 'Sheets', 'Run']) {
-    await page.getByRole('navigation', { name: 'Stations' }).getByText(station).click()
-    await page.waitForTimeout(400)
-    expect(await serious(), station).toEqual([])
+  // 1280 pixels at 200 % are 640 to the page; 1024 are a small screen.
+  for (const width of [1024, 640]) {
+    await page.setViewportSize({ width, height: 512 })
+    const beyond = () => page.evaluate(() => document.documentElement.scrollWidth - innerWidth)
+    expect(await beyond()).toBeLessThanOrEqual(0)
+    await expect(page.getByTestId('piece-card')).toHaveCount(0)
+    await page.getByRole('button', { name: 'Unfold: Pieces' }).click()
+    await expect(page.getByTestId('piece-card').first()).toBeInViewport()
+    await page.getByRole('button', { name: 'Fold away: Pieces' }).click()
+    for (const name of ['Gather', 'Paper', 'Sheets', 'Run', 'Lines']) {
+      await page.getByRole('navigation', { name: 'Stations' }).getByText(name).click()
+      await expect(page.getByRole('application')).toBeVisible()
+      expect(await beyond()).toBeLessThanOrEqual(0)
+    }
   }
+  await page.getByRole('button', { name: 'Unfold: Lines' }).click()
+  await page.getByRole('button', { name: 'Yes, cut' }).click()
+  await expect(page.getByTestId('to-decide')).toHaveText('all decided')
+  await page.setViewportSize({ width: 1280, height: 800 })
+  await expect(page.getByTestId('piece-card').first()).toBeVisible()
+})
+
+test('several pieces are chosen on the shelf and changed at once', async ({ page }) => {
   await page.goto('/')
-  await expect(page.getByTestId('project').first()).toBeVisible()
-  expect(await serious(), 'projects').toEqual([])
+  await page.getByLabel('Drawing to begin with').setInputFiles(caddy)
+  const cards = page.getByTestId('piece-card')
+  await expect(cards).toHaveCount(5)
+  for (const name of ['Piece 3', 'Piece 5'])
+    await page.getByRole('button', { name: `Choose ${name}` }).click()
+  const bar = page.getByTestId('chosen-on-shelf')
+  await bar.getByLabel('Copies of each of 2 pieces').fill('3')
+  await page.keyboard.press('Enter')
+  await expect(page.getByLabel('Copies of Piece 3', { exact: true })).toHaveValue('3')
+  await bar.getByRole('button', { name: 'Paper for 2 pieces' }).click()
+  await page.getByRole('menuitem', { name: 'Plum card' }).click()
+  await expect(cards.filter({ hasText: 'Plum card' })).toHaveCount(2)
+  await bar.getByRole('button', { name: 'Duplicate 2 pieces' }).click()
+  await expect(cards).toHaveCount(7)
+  await expect(cards.filter({ hasText: 'Plum card' })).toHaveCount(4)
+  await bar.getByRole('button', { name: 'Delete 2 pieces' }).click()
+  await expect(cards).toHaveCount(5)
+  await expect(bar).toHaveCount(0)
+  for (let k = 0; k < 4; k += 1) {
+    await page.getByRole('button', { name: /^Undo: / }).click()
+    await expect(page.getByTestId('saved')).toHaveText('Saved')
+  }
+  await expect(page.getByLabel('Copies of Piece 3', { exact: true })).toHaveValue('1')
 })

@@ -58,6 +58,7 @@ test('all sheets are saved in one archive with cut list and job sheet, in the ki
   expect(await page.evaluate(() => document.documentElement.scrollHeight - innerHeight)).toBe(0)
   // What was chosen is remembered.
   await page.reload()
+  await page.getByText('Files to save').click()
   await expect(page.getByRole('checkbox', { name: 'HP-GL' })).toBeChecked()
   await expect(page.getByRole('checkbox', { name: 'PDF', exact: true })).not.toBeChecked()
   const id = page.url().split('/')[4]

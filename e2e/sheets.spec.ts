@@ -136,6 +136,50 @@ test('several pieces are chosen, moved together, aligned with one another and lo
   await expect(panel.getByRole('heading')).not.toHaveText('2 pieces')
 })
 
+test('several are chosen by a band, by presses alone as fingers do, or all at once; one is turned to any angle', async ({
+  page,
+}) => {
+  await station(page, 'Sheets')
+  const placed = page.getByTestId('placed')
+  await expect(placed).toHaveCount(4)
+  await saved(page)
+  const heading = page.getByTestId('chosen-placement').getByRole('heading')
+  const board = page.getByRole('application')
+  const { x, y, width, height } = (await board.boundingBox())!
+
+  // All keys, and a press beside everything lets go.
+  await placed.nth(0).click()
+  await board.focus()
+  await page.keyboard.press('Control+a')
+  await expect(heading).toHaveText('4 pieces')
+  await page.mouse.click(x + width - 40, y + 60)
+  await expect(page.getByTestId('chosen-placement')).toHaveCount(0)
+
+  // A band over the left upper part takes what it meets and nothing else.
+  await page.keyboard.down('Shift')
+  await page.mouse.move(x + 24, y + 24)
+  await page.mouse.down()
+  await page.mouse.move(x + width - 30, y + height - 120, { steps: 6 })
+  await page.mouse.up()
+  await page.keyboard.up('Shift')
+  await expect(heading).toHaveText('4 pieces')
+  await page.mouse.click(x + width - 40, y + 60)
+
+  await page.getByRole('button', { name: 'Choose several' }).click()
+  await placed.nth(0).click()
+  await placed.nth(1).click()
+  await placed.nth(2).click()
+  await placed.nth(1).click()
+  await expect(heading).toHaveText('2 pieces')
+  await page.getByRole('button', { name: 'Choose several' }).click()
+
+  await placed.nth(2).click()
+  await page.getByLabel('Angle').fill('-30')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: /^Undo: Turn to -30° / })).toBeEnabled()
+  await expect(page.getByLabel('Angle')).toHaveValue('330')
+})
+
 test('a piece that fits nowhere says by how much, and a larger mat and paper help', async ({ page }) => {
   await station(page, 'Sheets')
   await expect(page.getByTestId('sheet')).toHaveCount(2)

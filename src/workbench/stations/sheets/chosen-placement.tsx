@@ -21,7 +21,7 @@ import { shapeOfPiece } from '@/core/pieces/piece-shape'
 import { SIDES } from '@/core/sheets/align'
 import { laidBox } from '@/core/sheets/place'
 import { IconButton, QuietButton } from '@/kit/button'
-import { LengthField } from '@/kit/field'
+import { LengthField, NumberEntry } from '@/kit/field'
 import { MenuButton } from '@/kit/menu'
 import { type Choice, Select } from '@/kit/select'
 import { Muted, Pairs, Row, Section } from '@/kit/surface'
@@ -36,6 +36,7 @@ import {
   moveToSheet,
   nameOfChosen,
   turnPlacements,
+  turnPlacementsTo,
 } from './layout-edits'
 import { RepeatPanel } from './repeat-panel'
 
@@ -92,6 +93,14 @@ export function ChosenPlacement({ sheet, chosen }: Props) {
             min={-1000}
             onCommit={(y) => moveBy({ y: y - box.minY })}
           />
+          <NumberEntry
+            label="Angle"
+            suffix="°"
+            value={placement.rotation}
+            min={-360}
+            max={360}
+            onCommit={(degrees) => turnPlacementsTo(workbench, chosen, degrees)}
+          />
         </Pairs>
         <Row style={{ marginTop: 10 }}>
           <QuietButton onPress={() => turnPlacements(workbench, chosen)}>
@@ -141,7 +150,7 @@ export function ChosenPlacement({ sheet, chosen }: Props) {
           />
         </Row>
         {sheet.placements.length > 1 && pieces.length === 1 ? (
-          <Muted style={{ marginTop: 8 }}>Shift and click, or space, chooses several.</Muted>
+          <Muted style={{ marginTop: 8 }}>Shift and click, space, or “Choose several” beside the zoom.</Muted>
         ) : null}
         <Row style={{ marginTop: 8, gap: 4 }} role="group" aria-label="Align and space out">
           {SIDES.map((side) => {

@@ -64,6 +64,12 @@ export const turnPlacements = (workbench: Workbench, chosen: Chosen): void =>
     placement.rotation = (placement.rotation + 90) % 360
   })
 
+/** Turns each of the chosen placements to an angle, degrees clockwise. */
+export const turnPlacementsTo = (workbench: Workbench, chosen: Chosen, degrees: number): void =>
+  changePlacements(workbench, chosen, `Turn to ${degrees}°`, (placement) => {
+    placement.rotation = ((degrees % 360) + 360) % 360
+  })
+
 /** Turns each of the chosen placements over. */
 export const mirrorPlacements = (workbench: Workbench, chosen: Chosen): void =>
   changePlacements(workbench, chosen, 'Mirror', (placement) => {

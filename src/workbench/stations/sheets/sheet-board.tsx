@@ -1,21 +1,23 @@
 'use client'
+import { BoxSelect } from 'lucide-react'
 import { type KeyboardEvent, useMemo, useRef, useState } from 'react'
 import styled from 'styled-components'
 import type { Placement, Sheet } from '@/core/document/layout'
 import type { Project } from '@/core/document/project'
-import { uniteBoxes } from '@/core/geometry/measure'
+import { type Box, boxesMeet, uniteBoxes } from '@/core/geometry/measure'
 import type { Point } from '@/core/geometry/point'
 import { checkSheet } from '@/core/sheets/check'
 import { laidOn } from '@/core/sheets/place'
 import { snap } from '@/core/sheets/snap'
 import { usableArea } from '@/core/sheets/usable-area'
 import { formatLength } from '@/core/units/length'
+import { IconButton } from '@/kit/button'
 import { Muted } from '@/kit/surface'
 import { Board } from '../../board/board'
 import type { BoardDrag } from '../../board/gestures'
 import { paperTint } from '../../board/paper-tint'
 import { RULER } from '../../board/rulers'
-import type { View } from '../../board/view'
+import { toDrawing, type View } from '../../board/view'
 import { useProject, useWorkbench } from '../../store/context'
 import { type Chosen, lockPlacements, mirrorPlacements, movePlacements, turnPlacements } from './layout-edits'
 import { MarksPicture, MatPicture } from './mat-picture'
@@ -66,15 +68,47 @@ function OpenSheet({ sheet }: { sheet: Sheet }) {
     [layout.mat, layout.sheetAt, sheet.width, sheet.height],
   )
   const [drag, setDrag] = useState<Drag | null>(null)
+  /** whether each press puts one more to the chosen, for fingers, which have no Shift */
+  const [several, setSeveral] = useState(false)
+  const [band, setBand] = useState<Box | null>(null)
   const pointing = useRef(false)
 
   /** Puts one to the chosen, or takes it from them. */
   const toggle = (id: string) =>
     workbench.choosePlacements(chosen.includes(id) ? chosen.filter((c) => c !== id) : [...chosen, id])
 
+  /** Draws a band from a place of the board, and chooses what it meets besides what is chosen. */
+  const drawBand = (view: View): BoardDrag => {
+    const bandOf = (from: Point, to: Point): Box => {
+      const [a, b] = [toDrawing(view, from), toDrawing(view, to)]
+      return {
+        minX: Math.min(a.x, b.x),
+        minY: Math.min(a.y, b.y),
+        maxX: Math.max(a.x, b.x),
+        maxY: Math.max(a.y, b.y),
+      }
+    }
+    let drawn: Box | null = null
+    return {
+      move: (to, from) => {
+        drawn = bandOf(from, to)
+        setBand(drawn)
+      },
+      end: (_to, isMoved) => {
+        setBand(null)
+        if (!isMoved || !drawn) return
+        const met = laidOn(project, sheet).filter(({ box }) => boxesMeet(box, drawn!))
+        workbench.choosePlacements([...new Set([...chosen, ...met.map((m) => m.placement.id)])])
+      },
+      cancel: () => setBand(null),
+    }
+  }
+
   const begin = (_: Point, event: PointerEvent, view: View): BoardDrag | null => {
     const id = event.target instanceof Element ? event.target.closest('[data-placement]')?.id : undefined
+    const more = several || event.shiftKey
     if (!id) {
+      if (more) return drawBand(view)
       workbench.choosePlacements([])
       return null
     }
@@ -83,7 +117,7 @@ function OpenSheet({ sheet }: { sheet: Sheet }) {
       pointing.current = false
       setDrag(null)
     }
-    if (event.shiftKey) {
+    if (more) {
       toggle(id)
       return { move: () => {}, end: release, cancel: release }
     }
@@ -140,11 +174,28 @@ function OpenSheet({ sheet }: { sheet: Sheet }) {
       label="Sheet on its mat. Tab goes from piece to piece; space chooses several; arrow keys move, r turns, m mirrors, l locks."
       extent={extent}
       begin={begin}
-      style={{ cursor: 'grab' }}
+      style={{ cursor: several ? 'crosshair' : 'grab' }}
+      onKey={(event) => {
+        if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'a') return false
+        workbench.choosePlacements(sheet.placements.map((p) => p.id))
+        return true
+      }}
+      tools={
+        <IconButton aria-label="Choose several" aria-pressed={several} onPress={() => setSeveral(!several)}>
+          <BoxSelect size={17} />
+        </IconButton>
+      }
     >
       {(view) => (
         <>
-          <SheetLayers sheet={sheet} drag={drag} view={view} onFocus={onFocus} onPieceKey={onPieceKey} />
+          <SheetLayers
+            sheet={sheet}
+            drag={drag}
+            band={band}
+            view={view}
+            onFocus={onFocus}
+            onPieceKey={onPieceKey}
+          />
           <span style={{ position: 'absolute', left: RULER + 12, top: RULER + 8, pointerEvents: 'none' }}>
             <Muted as="span">
               {layout.sheetAt.x === 0 && layout.sheetAt.y === 0
@@ -161,13 +212,14 @@ function OpenSheet({ sheet }: { sheet: Sheet }) {
 type LayersProps = {
   sheet: Sheet
   drag: Drag | null
+  band: Box | null
   view: View
   onFocus: (id: string) => void
   onPieceKey: (event: KeyboardEvent, placement: Placement) => void
 }
 
 /** Mat, sheet, marks and pieces; pieces that are dragged lie where the pointer holds them. */
-function SheetLayers({ sheet, drag, view, onFocus, onPieceKey }: LayersProps) {
+function SheetLayers({ sheet, drag, band, view, onFocus, onPieceKey }: LayersProps) {
   const project = useProject((s) => s.project)
   const paper = useProject((s) => s.papers.find((p) => p.id === sheet.paper))
   const chosen = useProject((s) => s.chosenPlacements)
@@ -209,6 +261,19 @@ function SheetLayers({ sheet, drag, view, onFocus, onPieceKey }: LayersProps) {
             onKeyDown={(e) => onPieceKey(e, placement)}
           />
         ))}
+        {band ? (
+          <rect
+            x={band.minX}
+            y={band.minY}
+            width={band.maxX - band.minX}
+            height={band.maxY - band.minY}
+            fill="var(--plum)"
+            fillOpacity={0.08}
+            stroke="var(--plum)"
+            strokeWidth={px}
+            strokeDasharray={`${4 * px} ${3 * px}`}
+          />
+        ) : null}
       </g>
     </Pieces>
   )
