@@ -24,19 +24,6 @@ export class Hand {
     await this.press(this.page.getByRole('navigation', { name: 'Stations' }).getByText(station))
   }
 
-  async type(field: Locator, value: string): Promise<void> {
-    this.count(`type ${value}`)
-    await field.fill(value)
-    await field.press('Enter')
-  }
-
-  /** Chooses from a list that opens: two presses. */
-  async choose(opens: Locator, title: string): Promise<void> {
-    await this.press(opens)
-    const named = { name: title, exact: true }
-    await this.press(this.page.getByRole('option', named).or(this.page.getByRole('menuitem', named)))
-  }
-
   private count(what: string): void {
     this.actions += 1
     this.did.push(what.trim().slice(0, 60))

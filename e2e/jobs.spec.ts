@@ -69,7 +69,7 @@ test('a bought box, all in black, is cut', async ({ page }) => {
   most(hand, 9)
 })
 
-test('its variant with dashed folds, saved anew, asks nothing that the first did not', async ({ page }) => {
+test('its variant with dashed folds, saved anew, is decided in three actions at most', async ({ page }) => {
   await page.goto('/')
   const hand = new Hand(page)
   // Dashes of 5 and gaps of 3 mm where the folds were red; the perforation keeps its own.
@@ -84,7 +84,9 @@ test('its variant with dashed folds, saved anew, asks nothing that the first did
   most(hand, 3)
 })
 
-test('one box in four formats has one size, each by one action', async ({ page }) => {
+test('one box in four formats has one size, each by one action, and one answer where no unit is stated', async ({
+  page,
+}) => {
   const sizes: string[] = []
   const file = (name: string) => ({
     name,

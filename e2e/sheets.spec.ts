@@ -155,7 +155,14 @@ test('several are chosen by a band, by presses alone as fingers do, or all at on
   await page.mouse.click(x + width - 40, y + 60)
   await expect(page.getByTestId('chosen-placement')).toHaveCount(0)
 
-  // A band over the left upper part takes what it meets and nothing else.
+  // A band over the corner takes the piece that lies there and no other; one over most of the sheet adds the rest.
+  await page.keyboard.down('Shift')
+  await page.mouse.move(x + 24, y + 24)
+  await page.mouse.down()
+  await page.mouse.move(x + 110, y + 110, { steps: 6 })
+  await page.mouse.up()
+  await page.keyboard.up('Shift')
+  await expect(heading).toHaveText(/^Piece \d$/)
   await page.keyboard.down('Shift')
   await page.mouse.move(x + 24, y + 24)
   await page.mouse.down()

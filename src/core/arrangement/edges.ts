@@ -160,7 +160,7 @@ function findTwins(edges: Edge[], tolerance: number): void {
     if (!known) between.set(key, [k])
     else {
       pairs += known.length
-      if (pairs > MOST_PAIRS) throw new TooManyMeetings()
+      if (pairs > MOST_PAIRS) throw new TooManyMeetings(MOST_PAIRS)
       const twin = known.find((j) => sameCourse(edges[j]!, e, tolerance))
       if (twin === undefined) known.push(k)
       else e.twin = twin

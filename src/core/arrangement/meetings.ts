@@ -22,9 +22,10 @@ const MOST_PAIRS = 3_000_000
 /** Lines that cross or cover one another so often that nobody could tell pieces among them. */
 export class TooManyMeetings extends RangeError {
   override readonly name = 'TooManyMeetings'
-  constructor() {
+  /** @param times how often they were found to do so before it was given up */
+  constructor(times: number) {
     super(
-      `Its lines cross or cover one another more than ${MOST_MARKS.toLocaleString('en')} times. Remove hatchings, patterns and what is drawn many times over, and bring it in again.`,
+      `Its lines cross or cover one another more than ${times.toLocaleString('en')} times. Remove hatchings, patterns and what is drawn many times over, and bring it in again.`,
     )
   }
 }
@@ -85,7 +86,8 @@ class Finder {
     for (let c = 0; c < this.chunks.length; c += 1) {
       const near = this.index.meeting(this.boxes[c]!, this.tolerance)
       pairs += near.length
-      if (pairs > MOST_PAIRS || this.marks.length > MOST_MARKS) throw new TooManyMeetings()
+      if (pairs > MOST_PAIRS) throw new TooManyMeetings(MOST_PAIRS)
+      if (this.marks.length > MOST_MARKS) throw new TooManyMeetings(MOST_MARKS)
       for (const d of near) if (d >= c) this.compare(c, d)
     }
     this.leadFreeEnds(reach)

@@ -34,8 +34,8 @@ export type SourceFile = {
   replaces?: string | null
 }
 
-/** Space between two sources in one project, mm. */
-const GAP = 20
+/** Space between what is laid beside one another in one project, mm. */
+export const GAP = 20
 
 /**
  * Adds a drawing to a project: lines cleaned, with suggested roles, bound to pieces. Further drawings are laid to the

@@ -8,9 +8,7 @@ import { transformPath } from '../geometry/path'
 import { shapeOf } from '../geometry/shape'
 import { linesOf } from '../pieces/lines'
 import { count } from '../units/count'
-
-/** Space between all that is there and what is copied, mm. */
-const GAP = 20
+import { GAP } from './add-source'
 
 const piecesOf = (project: Project, ids: readonly string[]): Piece[] =>
   ids.flatMap((id) => project.pieces[id] ?? [])

@@ -18,7 +18,7 @@ import { orderStrokes } from './order'
 import type { Pass, Stroke, Tool } from './pass'
 import { carriedOn, passAlone, withPauses } from './pauses'
 import { planSheet } from './plan'
-import { begunWith } from './planned-sheet'
+import { begunWith, plannedSheet } from './planned-sheet'
 import { runOrder, stopsOver } from './run-order'
 import { summarise } from './summary'
 import { planTestCut } from './test-cut'
@@ -415,6 +415,14 @@ describe('settingsAdvice', () => {
       planSheet(p, sheet, heavy).passes.find((pass) => pass.role === 'cut')!.setting
     expect(cutOf(own)).toEqual(heavy.settings.cut)
     expect(cutOf({ ...own, run: { ...own.run, ...run } })).toEqual(advice!.cut)
+    // What is shown of a sheet is what its files are made of.
+    const shown = (p: typeof own) =>
+      plannedSheet(p, sheet, [heavy], PLAIN_CUTTER).plan.passes.find((pass) => pass.role === 'cut')!.setting
+    expect(shown(own)).toEqual(heavy.settings.cut)
+    expect(shown({ ...own, run: { ...own.run, ...run } })).toEqual(advice!.cut)
+    // A test cut tries what the sheet will be cut with.
+    const tried = planTestCut({ ...own, run: { ...own.run, ...run } }, sheet, heavy, PLAIN_CUTTER)
+    expect(tried!.passes.find((pass) => pass.role === 'cut')!.setting).toEqual(advice!.cut)
     // Gentle is a quarter less than the paper's own force, however often it is asked.
     const two = settingsAdvice(sheet, card(220, 0.3), [fine])
     expect(settingsAdvice(sheet, card(220, 0.3), [fine], { cuts: { x: two[0]!.cut } })).toEqual([])

@@ -44,7 +44,7 @@ export const plannedSheet = (
     lines,
     looks,
     // Settings are small and come anew with every answer of the server: they are compared by what they say.
-    JSON.stringify({ dash: run.dash, gap: run.gap, dashedScores: run.dashedScores }),
+    JSON.stringify({ dash: run.dash, gap: run.gap, dashedScores: run.dashedScores, cuts: run.cuts }),
     JSON.stringify(papers.find((p) => p.id === sheet.paper) ?? null),
     JSON.stringify(cutter),
   )

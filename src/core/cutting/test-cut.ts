@@ -1,5 +1,5 @@
 import type { Sheet } from '../document/layout'
-import { type Paper, PLAIN_SETTINGS } from '../document/paper'
+import type { Paper } from '../document/paper'
 import type { Project } from '../document/project'
 import { boxesMeet } from '../geometry/measure'
 import { polylineBox } from '../geometry/polyline'
@@ -9,6 +9,7 @@ import { usableArea } from '../sheets/usable-area'
 import type { Pass, SheetPlan } from './pass'
 import { withPauses } from './pauses'
 import type { PlanCutter } from './plan'
+import { settingsOf } from './settings'
 
 /** Side of the test, and of the small square within it, mm. */
 const SIDE = 12
@@ -45,7 +46,7 @@ export function planTestCut(
     return x >= area.minX && y >= area.minY && ![...pieces, ...marks].some((b) => boxesMeet(b, box, 1))
   })
   if (!corner) return null
-  const settings = paper?.settings ?? PLAIN_SETTINGS
+  const settings = settingsOf(project.run, paper)
   const [x, y] = corner
   const gap = (SIDE - INNER) / 2
   const stroke = (points: number[], closed: boolean) => ({

@@ -196,6 +196,15 @@ describe('a backup that is put back', () => {
     expect(await names()).toEqual(['Autumn', 'Spring'])
   })
 
+  it('may be the oldest of those that are kept', async () => {
+    await createProject(emptyProject('Spring'), [])
+    const sequelize = await database()
+    for (let day = 1; day <= 7; day += 1) await backUp(sequelize, `2026-03-0${day}`)
+    await createProject(emptyProject('Autumn'), [])
+    await putBack('2026-03-01')
+    expect(await names()).toEqual(['Spring'])
+  })
+
   it('mends a database that is damaged, from the list as it stands', async () => {
     await createProject(emptyProject('Spring'), [])
     await backUp(await database(), '2026-03-05')

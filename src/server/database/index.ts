@@ -132,11 +132,12 @@ export async function putBack(name: string): Promise<void> {
   const state = open()
   await state.ready.catch(() => undefined)
   const turn = state.writing.then(async () => {
+    const path = databasePath()
+    // First of all, as one backup more may be one too many, and the oldest goes.
+    copyFileSync(from, `${path}.begun`)
     if (!state.damage) await backUp(state.sequelize, stamp()).catch(refuseUnlessBroken)
     if (state.backups) clearInterval(state.backups)
     await state.backingUp
-    const path = databasePath()
-    copyFileSync(from, `${path}.begun`)
     await state.sequelize.close()
     // From here on without a pause, so that nobody opens the old one in between.
     delete holder.velvetDatabase

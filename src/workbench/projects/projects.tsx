@@ -109,6 +109,7 @@ export function Projects({ initial, deleted, problem }: Props) {
   const [list, setList] = useState(initial)
   const [bin, setBin] = useState(deleted)
   const [find, setFind] = useState('')
+  const latest = useRef('')
   const [notice, setNotice] = useState<NoticeState | null>(
     problem ? { message: problem, tone: 'alarm' } : null,
   )
@@ -135,7 +136,8 @@ export function Projects({ initial, deleted, problem }: Props) {
   }
   const refresh = async (words = find) => {
     const [projects, inBin] = await Promise.all([api.projects({ find: words }), api.projects({ bin: true })])
-    setList(projects)
+    // An answer to what was typed before comes too late.
+    if (words === latest.current) setList(projects)
     setBin(inBin)
   }
   const attempt = async (work: Promise<unknown>) => {
@@ -200,7 +202,8 @@ export function Projects({ initial, deleted, problem }: Props) {
             value={find}
             onChange={(words) => {
               setFind(words)
-              void attempt(refresh(words))
+              latest.current = words
+              refresh(words).catch((error: Error) => alarm(error.message))
             }}
           />
           <Muted role="status">{count(list.total, 'project')}</Muted>

@@ -12,7 +12,7 @@ const paperOf = (workbench: Workbench, sheet: Sheet): Paper | undefined =>
   workbench.store.getState().papers.find((p) => p.id === sheet.paper)
 
 /** Changes a paper of the library; what goes wrong with that is told. @returns whether it is kept */
-async function changePaper(workbench: Workbench, id: string, fields: PaperFields): Promise<boolean> {
+export async function changePaper(workbench: Workbench, id: string, fields: PaperFields): Promise<boolean> {
   try {
     await api.changePaper(id, fields)
     workbench.setPapers((await api.papers()).papers)
