@@ -1,4 +1,5 @@
 import { expect, type Locator, type Page } from '@playwright/test'
+import type { File } from './job-drawings'
 
 /** A hand at the screen, whose actions are counted: each click, key, drag, typed value and choice of files is one. */
 export class Hand {
@@ -8,7 +9,7 @@ export class Hand {
   constructor(readonly page: Page) {}
 
   /** Drops files on the page, all at once. */
-  async drop(...files: { name: string; mimeType: string; buffer: Buffer }[]): Promise<void> {
+  async drop(...files: File[]): Promise<void> {
     this.count(`drop ${files.map((f) => f.name).join(', ')}`)
     await this.page.getByLabel('Drawing to begin with').setInputFiles(files)
     await expect(this.page).toHaveURL(/\/projects\/[\w-]+\/lines/)
@@ -22,6 +23,26 @@ export class Hand {
 
   async go(station: string): Promise<void> {
     await this.press(this.page.getByRole('navigation', { name: 'Stations' }).getByText(station))
+  }
+
+  /** Types a value into a field, and Enter. */
+  async type(field: Locator, value: string): Promise<void> {
+    this.count(`type ${value}`)
+    await field.fill(value)
+    await field.press('Enter')
+  }
+
+  /** Opens what is named so, and takes one of the things in it: two presses. */
+  async choose(name: RegExp, title: string): Promise<void> {
+    await this.press(this.page.getByRole('button', { name }))
+    const named = { name: title, exact: true }
+    await this.press(this.page.getByRole('option', named).or(this.page.getByRole('menuitem', named)))
+  }
+
+  /** Gives a file to a button that takes one. */
+  async give(field: Locator, file: string | File): Promise<void> {
+    this.count('give a file')
+    await field.setInputFiles(file)
   }
 
   private count(what: string): void {

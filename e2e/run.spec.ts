@@ -88,21 +88,20 @@ test('another cutter changes passes and pauses; one pass is run alone, jams, and
   await saved(page)
   await station(page, 'Run')
   await page.getByRole('button', { name: 'Run Cut alone' }).click()
+  await expect(cutter).toContainText('and load it. Put in the knife.')
   await loadSheet(page)
-  await expect(cutter).toContainText('Put in the knife')
+  await expect(page.getByTestId('deviation')).toContainText('mm greatest deviation from the plan', {
+    timeout: 30_000,
+  })
+
+  // While the sheet is in, a further pass needs no loading, but its tool.
+  await page.getByRole('button', { name: 'Test cut' }).click()
+  await expect(cutter).toContainText('Put in the scoring tip')
   // Asked for while the machine waits, it comes however fast the machine is.
   await page.getByRole('button', { name: 'Let it jam' }).click()
   await expect(cutter).toContainText('going to jam')
   await page.getByRole('button', { name: 'Done, go on' }).click()
   await expect(cutter).toContainText('The paper jammed')
-  await page.getByRole('button', { name: 'Done, go on' }).click()
-  await expect(page.getByTestId('deviation')).toContainText('mm greatest deviation from the plan', {
-    timeout: 30_000,
-  })
-
-  // While the sheet is in, a further pass needs no loading; a hand may take it out instead.
-  await page.getByRole('button', { name: 'Test cut' }).click()
-  await expect(cutter).toContainText('Put in the scoring tip')
   await page.getByRole('button', { name: 'Cancel' }).click()
   await expect(cutter).toContainText('Cancelled')
 })
@@ -118,7 +117,7 @@ test('what would spoil paper is listed before it is sent, leads to its place, an
   await expect(page.getByRole('link', { name: /Sheets/ })).toContainText('1')
   await saved(page)
   await station(page, 'Run')
-  const trouble = page.getByTestId('cutter').getByTestId('trouble')
+  const trouble = page.getByTestId('cutter').locator('[data-kind=outside]')
   await expect(trouble).toHaveText(/reaches past what can be worked on of sheet 1/)
   await expect(send).toBeDisabled()
   await expect(page.getByRole('button', { name: 'Run all sheets in this order' })).toBeDisabled()
@@ -183,14 +182,16 @@ test('all sheets are run one after the other in the best order, each loaded and 
       'true',
     )
     const done = page.getByRole('button', { name: 'Done, go on' })
-    const out = page.getByRole('button', { name: 'Taken out' })
+    const out = page.getByRole('button', { name: /^Taken out/ })
     while (!(await out.isVisible())) {
       await expect(done.or(out)).toBeVisible({ timeout: 30_000 })
       if (await done.isVisible()) await done.click()
     }
-    await takeSheetOut(page)
-    if (sheet === order[2]) break
-    await page.getByRole('button', { name: `On to sheet ${order[2]}` }).click()
+    if (sheet === order[2]) {
+      await takeSheetOut(page)
+      break
+    }
+    await page.getByRole('button', { name: `Taken out, on to sheet ${order[2]}` }).click()
     await expect(cutter).toContainText(`Lay sheet ${order[2]} (`)
     await loadSheet(page)
   }

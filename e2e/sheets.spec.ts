@@ -17,7 +17,7 @@ test.beforeEach(async ({ page }) => {
 
 test('papers are made, edited and taken out; chosen pieces get theirs, with copies', async ({ page }) => {
   await station(page, 'Paper')
-  await page.getByRole('button', { name: 'New paper' }).click()
+  await choose(page, 'New paper', 'Its own size')
   const dialog = page.getByRole('dialog')
   await dialog.getByLabel('Name', { exact: true }).fill('Moss felt')
   await page.keyboard.press('Enter')

@@ -61,15 +61,14 @@ test('a dropped drawing goes all the way to a cut sheet and back', async ({ page
   await expect(page.getByTestId('placed')).toHaveCount(4)
   await saved(page)
 
-  // Run: passes in order, then the stand-in cutter to its end with two tool changes.
+  // Run: passes in order, then the stand-in cutter to its end with one tool change.
   await station(page, 'Run')
   await expect(page.getByTestId('pass')).toHaveCount(3)
   await expect(page.getByTestId('pass')).toContainText(['Score', 'Perforate', 'Cut'])
   await page.getByRole('button', { name: 'Send the sheet' }).click()
-  await loadSheet(page)
   const cutter = page.getByTestId('cutter')
-  await expect(cutter).toContainText('Put in the scoring tip')
-  await page.getByRole('button', { name: 'Done, go on' }).click()
+  await expect(cutter).toContainText('and load it. Put in the scoring tip.')
+  await loadSheet(page)
   await expect(cutter).toContainText('put in the knife')
   await page.reload()
   await expect(cutter).toContainText('put in the knife')
@@ -247,15 +246,14 @@ test('the stand-in cutter waits for its tool and is cancelled, and one sheet wai
   await saved(page)
   await station(page, 'Run')
   await page.getByRole('button', { name: 'Send the sheet' }).click()
-  await loadSheet(page)
   const cutter = page.getByTestId('cutter')
-  await expect(cutter).toContainText('Put in the scoring tip')
+  await loadSheet(page)
+  await expect(cutter).toContainText('put in the knife')
   const busy = await page.request.post(`/api/projects/${page.url().split('/')[4]}/sheets/sheet-1/job`, {
     data: {},
   })
   expect(busy.status()).toBe(409)
   expect((await busy.json()).message).toContain('busy')
-  await page.getByRole('button', { name: 'Done, go on' }).click()
   await page.getByRole('button', { name: 'Cancel' }).click()
   await expect(cutter).toContainText('Cancelled')
   await expect(page.getByRole('button', { name: 'Send the sheet' })).toBeEnabled()

@@ -12,7 +12,7 @@ export type Library<F> = {
   /** what one of its entries is called */
   noun: string
   schema: z.ZodType<F>
-  add: (fields: F) => Promise<unknown>
+  add: (fields: F) => Promise<F & { id: string }>
   change: (id: string, fields: F) => Promise<unknown>
   remove: (id: string) => Promise<unknown>
   restore: (id: string) => Promise<unknown>
@@ -26,6 +26,8 @@ type Props<F> = {
   entry: (F & { id: string }) | null
   fresh: F
   onClose: () => void
+  /** what can be done at once with a new entry */
+  use?: { text: string; run: (entry: F & { id: string }) => void }
   children: (fields: F, set: (some: Partial<F>) => void) => ReactNode
 }
 
@@ -35,6 +37,7 @@ export function LibraryDialog<F extends { name: string }>({
   entry,
   fresh,
   onClose,
+  use,
   children,
 }: Props<F>) {
   const workbench = useWorkbench()
@@ -52,10 +55,16 @@ export function LibraryDialog<F extends { name: string }>({
       return false
     }
   }
-  const save = () => {
+  const save = (then?: (entry: F & { id: string }) => void) => {
     const checked = library.schema.safeParse(fields)
     if (!checked.success) setWrong(checked.error.issues[0]?.message ?? 'Something does not fit.')
-    else void reloaded(entry ? library.change(entry.id, checked.data) : library.add(checked.data))
+    else if (entry) void reloaded(library.change(entry.id, checked.data))
+    else {
+      const added = library.add(checked.data)
+      void reloaded(added).then(async (done) => {
+        if (done) then?.(await added)
+      })
+    }
   }
   const remove = async ({ id, name }: F & { id: string }) => {
     if (!(await reloaded(library.remove(id)))) return
@@ -81,7 +90,12 @@ export function LibraryDialog<F extends { name: string }>({
         </p>
       ) : null}
       <Row>
-        <Button onPress={save}>Save {noun}</Button>
+        {use && !entry ? <Button onPress={() => save(use.run)}>{use.text}</Button> : null}
+        {use && !entry ? (
+          <QuietButton onPress={() => save()}>Save {noun}</QuietButton>
+        ) : (
+          <Button onPress={() => save()}>Save {noun}</Button>
+        )}
         <QuietButton onPress={onClose}>Leave as it was</QuietButton>
         {entry ? (
           <QuietButton onPress={() => void remove(entry)} style={{ marginLeft: 'auto' }}>

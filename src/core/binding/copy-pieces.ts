@@ -1,5 +1,7 @@
 import { type Edit, exchangeLines, joinEdits, makeEdit } from '../document/edits'
+import { wasCut } from '../document/layout'
 import type { Line } from '../document/lines'
+import type { Paper } from '../document/paper'
 import type { Piece } from '../document/pieces'
 import type { Project } from '../document/project'
 import { translation } from '../geometry/affine'
@@ -7,6 +9,7 @@ import { uniteBoxes } from '../geometry/measure'
 import { transformPath } from '../geometry/path'
 import { shapeOf } from '../geometry/shape'
 import { linesOf } from '../pieces/lines'
+import { takePaper } from '../pieces/take-paper'
 import { count } from '../units/count'
 import { GAP } from './add-source'
 
@@ -60,6 +63,19 @@ export function duplicatePieces(project: Project, ids: readonly string[]): [Proj
   return [next, joinEdits(exchange, adding)]
 }
 
+/** Copies pieces, and makes the copies of another paper: the same in one more colour. */
+export function alsoOfPaper(
+  project: Project,
+  ids: readonly string[],
+  paper: Pick<Paper, 'id' | 'name'>,
+): [Project, Edit] {
+  const [copied, copying] = duplicatePieces(project, ids)
+  const copies = Object.keys(copied.pieces).filter((id) => !project.pieces[id])
+  const [next, taking] = takePaper(copied, copies, paper)
+  const label = `Make ${count(copies.length, 'piece')} of “${paper.name}” too`
+  return [next, { ...joinEdits(copying, taking), label }]
+}
+
 /** "Lid (copy)", or with a number where that name is borne already. */
 function freeName(name: string, used: Set<string>): string {
   const base = `${name.replace(/ \(copy( \d+)?\)$/, '').slice(0, 100)} (copy`
@@ -69,7 +85,10 @@ function freeName(name: string, used: Set<string>): string {
   return free
 }
 
-/** Deletes pieces with their lines; an edge that another piece shares stays with that one. */
+/**
+ * Deletes pieces with their lines; an edge that another piece shares stays with that one. They leave their sheets too,
+ * and a sheet that held nothing else goes; what was cut stays as it was.
+ */
 export function deletePieces(project: Project, ids: readonly string[]): [Project, Edit] {
   const chosen = piecesOf(project, ids)
   const label =
@@ -77,5 +96,15 @@ export function deletePieces(project: Project, ids: readonly string[]): [Project
   const deleted = new Set(chosen.map((p) => p.id))
   const kept = new Set(Object.values(project.pieces).flatMap((p) => (deleted.has(p.id) ? [] : p.lines)))
   const gone = [...new Set(chosen.flatMap((p) => p.lines))].filter((id) => !kept.has(id))
-  return exchangeLines(project, label, gone, [])
+  const [without, exchange] = exchangeLines(project, label, gone, [])
+  const [next, clearing] = makeEdit(without, label, ({ layout }) => {
+    const stays = ({ piece }: { piece: string }) => !deleted.has(piece)
+    layout.unplaced = layout.unplaced.filter(stays)
+    layout.sheets = layout.sheets.flatMap((sheet) => {
+      if (wasCut(sheet) || sheet.placements.every(stays)) return [sheet]
+      sheet.placements = sheet.placements.filter(stays)
+      return sheet.placements.length > 0 ? [sheet] : []
+    })
+  })
+  return [next, joinEdits(exchange, clearing)]
 }

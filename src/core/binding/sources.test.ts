@@ -11,7 +11,8 @@ import { settled } from '../making/settle'
 import { roleCounts } from '../pieces/lines'
 import { shapeOfPiece } from '../pieces/piece-shape'
 import { addSource } from './add-source'
-import { deletePieces, duplicatePieces } from './copy-pieces'
+import { alsoOfPaper, deletePieces, duplicatePieces } from './copy-pieces'
+import { laySources } from './lay-sources'
 import { removeSource } from './remove-source'
 import { resizeAll, resizeSource } from './resize-source'
 
@@ -208,5 +209,101 @@ describe('pieces that are copied and deleted', () => {
     expect(shapeOfPiece(after, after.pieces[second!.id]!).area).toBeCloseTo(3000, 3)
     const { project, inverse } = applyEdit(shared, edit.changes)
     expect(applyChanges(project, inverse)).toEqual(shared)
+  })
+
+  it('leave the sheets with them, but not those that were cut', async () => {
+    const project = await caddy()
+    const [first, second] = Object.keys(project.pieces)
+    const at = (piece: string) => ({
+      id: `${piece}-0`,
+      piece,
+      copy: 0,
+      x: 0,
+      y: 0,
+      rotation: 0,
+      mirrored: false,
+    })
+    const sheet = (id: string, ...pieces: string[]) => ({
+      id,
+      paper: 'plum',
+      width: 300,
+      height: 300,
+      placements: pieces.map(at),
+    })
+    project.layout.sheets = [
+      sheet('alone', first!),
+      sheet('both', first!, second!),
+      { ...sheet('cut', first!), cut: { job: 'by-hand', done: true, leftover: false, restKept: false } },
+    ]
+    project.layout.unplaced = [{ piece: first!, copies: 1, why: 'It is too wide.' }]
+    const [after, edit] = deletePieces(project, [first!])
+    expect(after.layout.sheets.map((s) => [s.id, s.placements.map((p) => p.piece)])).toEqual([
+      ['both', [second]],
+      ['cut', [first]],
+    ])
+    expect(after.layout.unplaced).toEqual([])
+    expect(
+      applyChanges(applyEdit(project, edit.changes).project, applyEdit(project, edit.changes).inverse),
+    ).toEqual(project)
+  })
+
+  it('come in one more paper, the first ones as they were', async () => {
+    const before = await caddy()
+    const [first] = Object.keys(before.pieces)
+    const [after, edit] = alsoOfPaper(before, [first!], { id: 'moss', name: 'Moss felt' })
+    expect(edit.label).toBe('Make 1 piece of “Moss felt” too')
+    expect(applyChanges(before, edit.changes)).toEqual(after)
+    const [copy] = Object.values(after.pieces).filter((p) => !before.pieces[p.id])
+    expect([after.pieces[first!]!.paper, copy!.paper]).toEqual(['plum', 'moss'])
+  })
+})
+
+describe('all drawings of a project', () => {
+  /** Three drawings of 40, 60 and 80 mm beside one another. */
+  const three = () =>
+    [40, 60, 80].reduce<Project>((project, size, k) => {
+      const drawing = {
+        artwork: { width: size + 10, height: size + 10 },
+        scale: { mmPerUnit: 1, why: '', sure: true, choices: [] },
+        lines: [
+          {
+            d: rect(5, 5, size, size),
+            look: { stroke: '#000000', fill: null, dash: [], width: 0.3, layers: [] },
+            label: null,
+            element: 0,
+            fillRule: 'nonzero' as const,
+          },
+        ],
+        findings: [],
+      }
+      return addSource(project, drawing, { id: `s${k}`, name: `${k}.svg`, format: 'svg', bytes: 1 })[0]
+    }, emptyProject('Picture'))
+  const middles = (project: Project) =>
+    Object.values(project.pieces).map((p) => {
+      const { box } = shapeOfPiece(project, p)
+      return [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2]
+    })
+
+  it('are laid on one centre and beside one another again; each piece stays itself', () => {
+    const apart = three()
+    const [stacked, edit] = settled(laySources(apart, 'centred'))
+    expect(projectSchema.safeParse(stacked).success).toBe(true)
+    expect(applyChanges(apart, edit.changes)).toEqual(stacked)
+    expect(middles(stacked)).toEqual([
+      [25, 25],
+      [25, 25],
+      [25, 25],
+    ])
+    expect(Object.keys(stacked.pieces)).toEqual(Object.keys(apart.pieces))
+    const [row] = settled(laySources(stacked, 'beside'))
+    const boxes = Object.values(row.pieces).map((p) => shapeOfPiece(row, p).box)
+    expect(boxes.map((b) => b.minX)).toEqual([5, 65, 145])
+    expect(Object.keys(row.pieces)).toEqual(Object.keys(apart.pieces))
+    // Read again, a drawing stays where it was laid.
+    expect(filesOf(stacked.sources).map((s) => s.at)).toEqual([
+      { x: 0, y: 0 },
+      { x: -10, y: -10 },
+      { x: -20, y: -20 },
+    ])
   })
 })

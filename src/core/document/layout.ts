@@ -45,6 +45,9 @@ export const sheetSchema = z.strictObject({
 /** One piece of paper on the mat, with what is laid on it. */
 export type Sheet = z.infer<typeof sheetSchema>
 
+/** Whether a sheet went through the cutter: it stays as it was then. */
+export const wasCut = ({ cut }: Pick<Sheet, 'cut'>): boolean => cut?.done === true
+
 export const matSchema = z.strictObject({
   width: mm.min(20).max(3000),
   height: mm.min(20).max(3000),

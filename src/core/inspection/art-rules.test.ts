@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { applyFix } from '../binding/apply-fix'
 import { rebind } from '../binding/reconcile'
 import type { LaidArt } from '../document/art'
 import { dropUnusedArt } from '../document/art-on-pieces'
@@ -46,14 +47,28 @@ describe('art on a piece', () => {
 
   it('is told where no printer sees it', () => {
     expect(inspect(card({}, null))).toMatchObject([
-      { rule: 'art-unprinted', severity: 'warning', message: /Sheets are printed first/ },
+      { rule: 'art-unprinted', severity: 'warning', message: /cut without printing/ },
     ])
+    const [unprinted] = inspect(card({}, null))
+    const [mended] = applyFix(card({}, null), unprinted!)
+    expect([mended.print, told(mended)]).toEqual([USUAL_PRINT, []])
     const onBack = card()
     const [piece] = Object.values(onBack.pieces)
     piece!.art = { back: piece!.art!.front! }
     expect(inspect(onBack)).toMatchObject([{ rule: 'art-unprinted', message: /on its back/ }])
-    onBack.print = { ...USUAL_PRINT, bothSides: true }
-    expect(told(onBack)).toEqual([])
+    const [backs] = applyFix(onBack, inspect(onBack)[0]!)
+    expect([backs.print, told(backs)]).toEqual([{ ...USUAL_PRINT, bothSides: true }, []])
+  })
+
+  it('is told of print lines too, which a print shop may have printed already', () => {
+    const plain = card({}, null)
+    for (const piece of Object.values(plain.pieces)) delete piece.art
+    expect(told(plain)).toEqual([])
+    const lines = { ...plain.lines, b: plainLine('b', 'print', 'M10 10L20 10L20 20L10 20Z') }
+    const [printed] = rebind({ ...plain, lines }, 'find')
+    const found = inspect(printed)
+    expect(found).toMatchObject([{ rule: 'art-unprinted', severity: 'note', lines: ['b'] }])
+    expect(told(applyFix(printed, found[0]!)[0])).toEqual([])
   })
 
   it('is told where it stops just short of the edge, not where it is meant to lie within', () => {

@@ -1,19 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { makeEdit } from '../document/edits'
+import { wasCut } from '../document/layout'
 import { type Paper, PLAIN_SETTINGS } from '../document/paper'
 import { emptyProject, type Project, projectSchema } from '../document/project'
 import { addMaking } from '../making/make'
 import { settled } from '../making/settle'
-import {
-  leftoverOf,
-  markCut,
-  markUncut,
-  offcutOf,
-  restOf,
-  wasCut,
-  withLeftover,
-  withoutLeftover,
-} from './cut-sheet'
+import { leftoverOf, markCut, markUncut, offcutOf, restOf, withLeftover, withoutLeftover } from './cut-sheet'
 import { layOut } from './lay-out'
 import { sheetTroubles } from './troubles'
 

@@ -1,5 +1,5 @@
 import { type Edit, makeEdit } from '../document/edits'
-import type { Sheet } from '../document/layout'
+import { type Sheet, wasCut } from '../document/layout'
 import type { Paper, PaperFields } from '../document/paper'
 import type { Project } from '../document/project'
 import { laidOn } from './place'
@@ -8,8 +8,6 @@ type Size = { width: number; height: number }
 
 /** A rest is worth keeping from this size on, mm (common practice). */
 const USABLE = 40
-
-export const wasCut = ({ cut }: Pick<Sheet, 'cut'>): boolean => cut?.done === true
 
 const isAlike = (a: Size, b: Size): boolean =>
   Math.abs(a.width - b.width) < 0.01 && Math.abs(a.height - b.height) < 0.01

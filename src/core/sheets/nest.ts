@@ -1,4 +1,4 @@
-import { type Layout, type Placement, placementId, type Sheet } from '../document/layout'
+import { type Layout, type Placement, placementId, type Sheet, wasCut } from '../document/layout'
 import type { Paper } from '../document/paper'
 import type { Piece } from '../document/pieces'
 import type { Project } from '../document/project'
@@ -6,7 +6,6 @@ import { type Kind, type Nesting, type NestProblem, nest, type Stock } from '../
 import type { PieceShape } from '../pieces/piece-shape'
 import { keepOuts } from '../printing/marks'
 import { densityOf } from './check'
-import { wasCut } from './cut-sheet'
 import { packSheets } from './pack'
 import { laidOn } from './place'
 import { misfit, piecesByPaper, type StockSheet, stockOf, turnsByQuarters } from './stock'

@@ -4,6 +4,7 @@ import type { Placement } from '../document/layout'
 import { type Paper, PLAIN_SETTINGS } from '../document/paper'
 import { plainLine } from '../document/plain-line'
 import { emptyProject, type Project } from '../document/project'
+import { piecesWithoutPaper, takePaper } from '../pieces/take-paper'
 import { sheetTroubles } from './troubles'
 
 const plum: Paper = {
@@ -154,6 +155,23 @@ describe('what is wrong with sheets', () => {
     expect(found.map((t) => t.kind)).toEqual(['unplaced', 'mat'])
     expect(found[0]!.message).toBe('“Tag” is on no sheet. It is too wide.')
     expect(found[1]!.message).toContain('“Wide cutter” has one of 610 × 914 mm')
+  })
+
+  it('tells of pieces that nobody chose a paper for, and what was taken', () => {
+    const project = laid((p) => {
+      pieceOf(p).paper = null
+    })
+    const [open] = sheetTroubles(project, atHand)
+    expect(open).toMatchObject({
+      kind: 'no-paper',
+      severity: 'warning',
+      message: '1 piece has no paper of its own, so “Plum card” was taken.',
+    })
+    expect(open!.placements).toHaveLength(placements(project).length)
+    const [taken] = takePaper(project, piecesWithoutPaper(project), atHand.papers[0]!)
+    expect(told(taken)).toEqual([])
+    pieceOf(project).copies = 0
+    expect(told(project)).not.toContain('warning: no-paper')
   })
 
   it('names the pieces and the sheet, and where to go', () => {

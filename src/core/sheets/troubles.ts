@@ -1,14 +1,14 @@
 import { derived } from '../derived'
 import type { Cutter } from '../document/cutter'
-import type { Sheet } from '../document/layout'
+import { type Sheet, wasCut } from '../document/layout'
 import type { Paper } from '../document/paper'
 import type { Project } from '../document/project'
 import { linesOf } from '../pieces/lines'
 import { spentPieces } from '../pieces/spent'
+import { piecesWithoutPaper } from '../pieces/take-paper'
 import { count } from '../units/count'
 import { formatSize } from '../units/length'
 import { checkSheet, type SheetCheck } from './check'
-import { wasCut } from './cut-sheet'
 
 /** Something that is wrong with what is laid out, and where it is put right. */
 export type Trouble = {
@@ -18,6 +18,7 @@ export type Trouble = {
     | 'on-marks'
     | 'undecided'
     | 'unplaced'
+    | 'no-paper'
     | 'behind'
     | 'other-paper'
     | 'size'
@@ -41,6 +42,7 @@ export function sheetTroubles(project: Laid, atHand: AtHand): Trouble[] {
   const { sheets } = project.layout
   return [
     ...sheets.flatMap((sheet, i) => troublesOn(project, sheet, i + 1, atHand)),
+    ...withoutPaper(project, atHand),
     ...unplaced(project),
     ...(sheets.length > 0 ? [...behind(project), ...otherMat(project, atHand)] : []),
   ]
@@ -145,6 +147,25 @@ const checkedAs = derived(
 )
 const checked = (sheet: Sheet, { pieces, lines, layout, print }: Laid): SheetCheck =>
   checkedAs(sheet, pieces, lines, JSON.stringify({ ...layout, sheets: [], unplaced: [] }), print)
+
+/** Pieces that nobody chose a paper for, and what was taken. */
+function withoutPaper(project: Laid, { papers }: AtHand): Trouble[] {
+  const open = new Set(piecesWithoutPaper(project))
+  if (open.size === 0) return []
+  const laidOn = project.layout.sheets.filter((s) => s.placements.some((p) => open.has(p.piece)))
+  const names = [...new Set(laidOn.flatMap((s) => papers.find((p) => p.id === s.paper)?.name ?? []))]
+  const taken = names.map((name) => `“${name}”`).join(' and ')
+  return [
+    {
+      kind: 'no-paper',
+      severity: 'warning',
+      message: `${count(open.size, 'piece')} ${open.size === 1 ? 'has' : 'have'} no paper of ${open.size === 1 ? 'its' : 'their'} own${taken ? `, so ${taken} ${names.length === 1 ? 'was' : 'were'} taken` : ''}.`,
+      station: 'sheets',
+      sheet: null,
+      placements: laidOn.flatMap((s) => s.placements.flatMap((p) => (open.has(p.piece) ? [p.id] : []))),
+    },
+  ]
+}
 
 function unplaced({ pieces, layout }: Laid): Trouble[] {
   return layout.unplaced.map(({ piece, why }) => ({

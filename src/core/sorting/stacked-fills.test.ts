@@ -37,14 +37,18 @@ describe('fills that lie on one another', () => {
     expect(new Set(Object.values(project.lines).map((l) => l.plane)).size).toBe(3)
   })
 
-  it('keep both layers of one outline where one of them has eye holes', async () => {
-    const plain = 'M20 20H120V160H20Z'
-    const project = await draw(
-      `<path d="${plain}" fill="#203050"/><path fill-rule="evenodd" d="${plain}M40 40H60V60H40ZM80 40H100V60H80Z" fill="#203050"/>`,
-    )
-    expect(piecesOf(project)).toEqual(['100x140', '100x140 with 2'])
-    expect(stackedOf(project)).toMatchObject({ as: 'layers', sure: true })
-  })
+  it.each([20, 4])(
+    'keep both layers of one outline where one of them has eye holes of %d mm',
+    async (eye) => {
+      const plain = 'M20 20H120V160H20Z'
+      const hole = (x: number) => `M${x} 40h${eye}v${eye}h${-eye}Z`
+      const project = await draw(
+        `<path d="${plain}" fill="#203050"/><path fill-rule="evenodd" d="${plain}${hole(40)}${hole(80)}" fill="#203050"/>`,
+      )
+      expect(piecesOf(project)).toEqual(['100x140', '100x140 with 2'])
+      expect(stackedOf(project)).toMatchObject({ as: 'layers', sure: true })
+    },
+  )
 
   it('leave a body whole under which a wing is tucked, and the wing too', async () => {
     const project = await draw(rect(90, 60, 80, 40, '#806040') + BODY)

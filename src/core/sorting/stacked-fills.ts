@@ -16,6 +16,8 @@ type Painted = {
   /** its largest contour */
   shape: Shape
   box: Box
+  /** of each of its lines */
+  boxes: Box[]
   region: Region
   area: number
 }
@@ -109,10 +111,12 @@ function paintedShapes(
     if (Math.min(widthOf(shape.box), heightOf(shape.box)) < LEAST) return []
     const { look, fillRule } = lines[largest]!
     const rings = own.map((i) => scene[i]!.shape.polyline)
-    const box = uniteBoxes(own.map((i) => scene[i]!.shape.box))
+    const boxes = own.map((i) => scene[i]!.shape.box)
     const region = unite(rings, fillRule === 'evenodd' ? 'even-odd' : 'non-zero')
     const area = regionArea(region)
-    return area > 0 ? [{ lines: own, fill: look.fill!, shape, box, region, area }] : []
+    return area > 0
+      ? [{ lines: own, fill: look.fill!, shape, box: uniteBoxes(boxes), boxes, region, area }]
+      : []
   })
 }
 
@@ -139,17 +143,23 @@ function compare(painted: readonly Painted[]): { beneath: number[][]; verdicts: 
   return { beneath, verdicts }
 }
 
+const isSameBox = (a: Box, b: Box) => boxHolds(a, b, 0.1) && boxHolds(b, a, 0.1)
+
+/** The same shape once more; a mask whose eye holes are next to nothing is none. */
 const isTwice = (lower: Painted, upper: Painted, shared: number): boolean =>
-  lower.fill === upper.fill && shared >= WHOLE * lower.area && shared >= WHOLE * upper.area
+  lower.fill === upper.fill &&
+  shared >= WHOLE * lower.area &&
+  shared >= WHOLE * upper.area &&
+  lower.boxes.length === upper.boxes.length &&
+  lower.boxes.every((box) => upper.boxes.some((other) => isSameBox(box, other)))
 
 function judge(lower: Painted, upper: Painted, shared: number): Verdict {
   if (isTwice(lower, upper, shared)) return 'nothing'
   // A mask: the same outline, but with other openings.
   if (
-    boxHolds(lower.shape.box, upper.shape.box, 0.1) &&
-    boxHolds(upper.shape.box, lower.shape.box, 0.1) &&
+    isSameBox(lower.shape.box, upper.shape.box) &&
     Math.abs(lower.shape.area - upper.shape.area) <= (1 - WHOLE) * lower.shape.area &&
-    lower.lines.length !== upper.lines.length
+    (lower.fill === upper.fill || lower.lines.length !== upper.lines.length)
   )
     return 'layers'
   const isAlike = lower.fill === upper.fill

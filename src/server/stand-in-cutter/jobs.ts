@@ -118,7 +118,7 @@ export async function startJob(
   const { program, steps, planned } = prepare(plan, title, bench, scanned)
   const state: JobState = {
     status: stillIn ? 'running' : 'load',
-    message: stillIn ? '' : bench.load,
+    message: stillIn ? '' : loadingWords(bench, plan),
     share: 0,
     seconds: 0,
     x: 0,
@@ -160,12 +160,16 @@ const heldFor = (project: string, machine: string): InMachine => {
   return holds.project === project && holds.machine === machine ? holds.state : EMPTY_MACHINE
 }
 
-/** A hand has put in what the pass that waits needs. */
-function takeTool({ row, plan, states, machine, bench }: Live): void {
-  const at = plan.passes.flatMap((p, k) => (p.pause ? [k] : []))[machine.stops - 1]
+/** A hand has put in what the pass after the `stop`-th stop (from 1) needs. */
+function takeTool({ row, plan, states, bench }: Live, stop: number): void {
+  const at = plan.passes.flatMap((p, k) => (p.pause ? [k] : []))[stop - 1]
   if (at !== undefined)
     cutter().holds = { project: row.projectId, machine: bench.cutter.name, state: states[at]! }
 }
+
+/** What a hand does before the machine begins: the sheet goes in, and the tool that is needed first with it. */
+const loadingWords = ({ load }: Bench, { passes: [first] }: SheetPlan): string =>
+  first?.pause ? `${load} ${first.pause}.` : load
 
 const isOf = ({ row }: Live, projectId: string, sheet: string): boolean =>
   row.projectId === projectId && row.sheetId === sheet
@@ -201,9 +205,13 @@ async function begin(live: Live): Promise<void> {
     if (live.state.status !== 'scanning') return
     live.machine = new Machine(steps, plan.height)
     live.state.register = wordsOf(live.scanned)
+    if (plan.passes[0]?.pause) {
+      live.machine.passStop()
+      takeTool(live, 1)
+    }
     run(live)
   } catch (error) {
-    const { message } = error instanceof Problem ? error : { message: bench.load }
+    const { message } = error instanceof Problem ? error : { message: loadingWords(bench, plan) }
     if (live.state.status === 'scanning') update(live, 'load', message)
     if (!(error instanceof Problem)) throw error
   }
@@ -314,7 +322,7 @@ export async function commandJob(id: string, command: JobCommand, when?: JobStat
     update(live)
   } else if (next === 'scanning') await begin(live)
   else if (next === 'running') {
-    if (status === 'tool-change') takeTool(live)
+    if (status === 'tool-change') takeTool(live, live.machine.stops)
     live.machine.resume()
     run(live)
   } else update(live, next)

@@ -29,6 +29,8 @@ export class Machine {
   private next = 0
   /** the step that leads to the contour that is being worked on */
   private contour = 0
+  /** what the next stop would ask for was done before it */
+  private passesNext = false
   /** a jam was asked for while the tool was at rest */
   private jamsNext = false
 
@@ -45,6 +47,11 @@ export class Machine {
   /** the share of the program that is done, from 0 to 1 */
   get share(): number {
     return this.steps.length === 0 ? 1 : this.next / this.steps.length
+  }
+
+  /** What the next stop asks for is done already: it is counted, and passed. */
+  passStop(): void {
+    this.passesNext = true
   }
 
   /** Goes on after a tool change or a jam. */
@@ -84,9 +91,12 @@ export class Machine {
         this.status = 'done'
         this.next = this.steps.length
       } else if (step.kind === 'pause') {
-        this.status = 'tool-change'
         this.stops += 1
-        this.message = step.message
+        if (!this.passesNext) {
+          this.status = 'tool-change'
+          this.message = step.message
+        }
+        this.passesNext = false
       } else if (step.kind === 'tool') this.tool = step.number
       else this.move(step)
     }

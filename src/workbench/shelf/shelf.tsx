@@ -13,6 +13,7 @@ import { roleCounts } from '@/core/pieces/lines'
 import { shapeOfPiece } from '@/core/pieces/piece-shape'
 import { count } from '@/core/units/count'
 import { formatSize } from '@/core/units/length'
+import { QuietButton } from '@/kit/button'
 import { NameField, NumberEntry } from '@/kit/field'
 import { Muted, Tag } from '@/kit/surface'
 import { RoleSample } from '../board/line-sample'
@@ -31,7 +32,7 @@ const Strip = styled.aside`
   header {
     display: flex;
     align-items: baseline;
-    justify-content: space-between;
+    gap: 10px;
     padding: 14px 18px 8px;
   }
   h2 {
@@ -115,6 +116,7 @@ const CARD_HEIGHT = 122
 
 /** A card a piece: picture, name, size, paper, copies, counts by role, findings. In sight in every station. */
 export function Shelf() {
+  const workbench = useWorkbench()
   const pieces = useProject((s) => s.project.pieces)
   const list = useMemo(() => Object.values(pieces), [pieces])
   const scroller = useRef<HTMLDivElement>(null)
@@ -133,6 +135,15 @@ export function Shelf() {
         <Muted as="span" data-testid="piece-count">
           {count(list.length, 'piece')}
         </Muted>
+        {list.length > 1 ? (
+          <QuietButton
+            aria-label="Choose all pieces"
+            onPress={() => workbench.choosePieces(list.map((p) => p.id))}
+            style={{ marginLeft: 'auto', padding: '1px 9px', fontSize: 12.5 }}
+          >
+            Choose all
+          </QuietButton>
+        ) : null}
       </header>
       {list.length === 0 ? (
         <Muted style={{ padding: '0 18px' }}>

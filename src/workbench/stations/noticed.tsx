@@ -58,6 +58,12 @@ export function Noticed({ finding, left = false }: { finding: Finding; left?: bo
         draft.accepted = on ? [...draft.accepted, key] : draft.accepted.filter((k) => k !== key)
       }),
     )
+  const putRight = () => {
+    // What is printed changes the margins of sheets.
+    const isLaid = workbench.store.getState().project.layout.sheets.length > 0
+    const edit = fix?.print && isLaid ? workbench.editAndLay : workbench.edit
+    void edit((project) => applyFix(project, finding))
+  }
   const hasPlace = lines.length + pieces.length > 0 || finding.at !== undefined
   return (
     <Entry
@@ -75,11 +81,7 @@ export function Noticed({ finding, left = false }: { finding: Finding; left?: bo
       )}
       {severity === 'note' && !fix ? null : (
         <Row style={{ marginTop: 6 }}>
-          {fix && !left ? (
-            <QuietButton onPress={() => void workbench.edit((project) => applyFix(project, finding))}>
-              {fix.label}
-            </QuietButton>
-          ) : null}
+          {fix && !left ? <QuietButton onPress={putRight}>{fix.label}</QuietButton> : null}
           {severity === 'note' ? null : (
             <QuietButton onPress={() => accept(!left)}>{left ? 'Ask again' : 'Leave it'}</QuietButton>
           )}

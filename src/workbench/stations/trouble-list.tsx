@@ -5,6 +5,7 @@ import type { Trouble } from '@/core/sheets/troubles'
 import { QuietButton } from '@/kit/button'
 import { Tag } from '@/kit/surface'
 import { useProject, useWorkbench } from '../store/context'
+import { PaperChips } from './paper-chips'
 
 const List = styled.ul`
   display: flex;
@@ -19,6 +20,7 @@ const WORDS: Readonly<Record<Trouble['kind'], string>> = {
   'on-marks': 'on the marks',
   undecided: 'not decided',
   unplaced: 'on no sheet',
+  'no-paper': 'no paper',
   behind: 'out of date',
   'other-paper': 'out of date',
   size: 'out of date',
@@ -48,6 +50,7 @@ export function TroubleList({ troubles }: { troubles: readonly Trouble[] }) {
             {WORDS[t.kind]}
           </Tag>{' '}
           {t.message}
+          {t.kind === 'no-paper' ? <PaperChips /> : null}
           {t.sheet ? (
             <>
               {' '}

@@ -1,6 +1,7 @@
 'use client'
 import { FilePlus2, RefreshCw, Trash2 } from 'lucide-react'
 import styled from 'styled-components'
+import { laySources } from '@/core/binding/lay-sources'
 import { removeSource } from '@/core/binding/remove-source'
 import { resizeAll, resizeSource } from '@/core/binding/resize-source'
 import { type FileSource, filesOf } from '@/core/document/sources'
@@ -62,11 +63,21 @@ export function Gather() {
         </Row>
         <ImportProgress importing={importing} />
         {filesOf(sources).length > 1 ? (
-          <Resize
-            title="Resize all drawings together"
-            size={null}
-            onResize={(factor) => void workbench.edit((p) => resizeAll(p, factor))}
-          />
+          <>
+            <Row style={{ marginTop: 10 }}>
+              <QuietButton onPress={() => void workbench.edit((p) => laySources(p, 'centred'))}>
+                All on one centre
+              </QuietButton>
+              <QuietButton onPress={() => void workbench.edit((p) => laySources(p, 'beside'))}>
+                All beside one another
+              </QuietButton>
+            </Row>
+            <Resize
+              title="Resize all drawings together"
+              size={null}
+              onResize={(factor) => void workbench.edit((p) => resizeAll(p, factor))}
+            />
+          </>
         ) : null}
       </Section>
     </>

@@ -36,10 +36,14 @@ const FITS: readonly Choice<ArtFit>[] = [
 /** What is printed on the chosen pieces, on the front and on the back. */
 export function ArtPanel() {
   const pieces = useProject((s) => s.project.pieces)
-  const chosen = useProject((s) => s.chosenPieces).flatMap((id) => pieces[id] ?? [])
+  const marked = useProject((s) => s.chosenPieces).flatMap((id) => pieces[id] ?? [])
+  const all = Object.values(pieces)
+  // What is all in one piece need not be chosen first.
+  const chosen = marked.length > 0 || all.length > 1 ? marked : all
   const findings = useProject((s) => s.findings)
   const project = useProject((s) => s.project)
-  const noticed = openFindings(project, findings).filter(isAboutArt)
+  const open = new Set(openFindings(project, findings))
+  const noticed = findings.filter((f) => isAboutArt(f) && (open.has(f) || (f.severity === 'note' && f.fix)))
   const carrying = Object.values(pieces).filter((p) => p.art?.front || p.art?.back).length
   return (
     <Section data-testid="art-panel">

@@ -1,4 +1,5 @@
 import { isAboutArt, openFindings } from '@/core/inspection'
+import { piecesWithoutPaper } from '@/core/pieces/take-paper'
 import { Drawing } from '../../board/drawing'
 import { fetched } from '../fetched'
 import type { Station } from '../station'
@@ -10,10 +11,9 @@ export const paper: Station = {
   name: 'paper',
   title: 'Paper',
   state: (project, _, findings) => {
-    const pieces = Object.values(project.pieces)
-    const without = pieces.filter((p) => p.paper === null && p.copies > 0).length
-    const open = without + openFindings(project, findings).filter(isAboutArt).length
-    return { open, done: open === 0 && pieces.length > 0 }
+    const open =
+      piecesWithoutPaper(project).length + openFindings(project, findings).filter(isAboutArt).length
+    return { open, done: open === 0 && Object.keys(project.pieces).length > 0 }
   },
   panel: () => <Paper />,
   stage: () => <Drawing showArt />,

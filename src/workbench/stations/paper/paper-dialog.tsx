@@ -45,7 +45,7 @@ const Table = styled.table`
 `
 
 /** Sheets as they are sold; envelopes are none. */
-const SIZES = PAPER_SIZES.filter((p) => !p.name.includes('envelope')).map(({ name }) => ({
+export const SIZES = PAPER_SIZES.filter((p) => !p.name.includes('envelope')).map(({ name }) => ({
   value: name,
   title: name,
 }))
@@ -62,19 +62,33 @@ const NEW: PaperFields = {
 }
 
 /** The fields of a paper, with the settings of the cutter for each role. */
-export function PaperDialog({ paper, onClose }: { paper: Paper | null; onClose: () => void }) {
+export function PaperDialog({
+  paper,
+  size,
+  use,
+  onClose,
+}: {
+  paper: Paper | null
+  /** the name of the ready size that a new one begins with */
+  size: string | null
+  /** what can be done at once with a new one */
+  use?: { text: string; run: (paper: Paper) => void }
+  onClose: () => void
+}) {
   const workbench = useWorkbench()
   const library: Library<PaperFields> = {
     noun: 'paper',
     schema: paperFieldsSchema,
-    add: api.addPaper,
+    add: async (fields) => (await api.addPaper(fields)).paper,
     change: api.changePaper,
     remove: api.removePaper,
     restore: api.restorePaper,
     reload: async () => workbench.setPapers((await api.papers()).papers),
   }
+  const ready = PAPER_SIZES.find((p) => p.name === size)
+  const fresh = ready ? { ...NEW, name: `${ready.name} card`, width: ready.width, height: ready.height } : NEW
   return (
-    <LibraryDialog library={library} entry={paper} fresh={NEW} onClose={onClose}>
+    <LibraryDialog library={library} entry={paper} fresh={fresh} onClose={onClose} {...(use ? { use } : {})}>
       {(fields, set) => <Fields fields={fields} set={set} />}
     </LibraryDialog>
   )

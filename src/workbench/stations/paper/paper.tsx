@@ -1,10 +1,12 @@
 'use client'
-import { Copy, Pencil, Plus } from 'lucide-react'
+import { Copy, Pencil } from 'lucide-react'
 import { useState } from 'react'
 import styled from 'styled-components'
+import { alsoOfPaper } from '@/core/binding/copy-pieces'
 import { makeEdit } from '@/core/document/edits'
 import type { Paper as PaperKind } from '@/core/document/paper'
 import { piecesByFill } from '@/core/pieces/fills'
+import { piecesWithoutPaper, takePaper } from '@/core/pieces/take-paper'
 import { count } from '@/core/units/count'
 import { formatSize } from '@/core/units/length'
 import { IconButton, QuietButton } from '@/kit/button'
@@ -14,7 +16,7 @@ import { Swatch } from '../../shelf/shelf'
 import { api } from '../../store/api'
 import { useDerived, useProject, useWorkbench } from '../../store/context'
 import { ArtPanel } from './art-panel'
-import { PaperDialog } from './paper-dialog'
+import { PaperDialog, SIZES } from './paper-dialog'
 import { papersOfFills } from './papers-of-fills'
 
 const PaperLeaf = styled(Leaf)`
@@ -37,9 +39,9 @@ export function Paper() {
   const pieces = useProject((s) => s.project.pieces)
   const chosen = useProject((s) => s.chosenPieces).filter((id) => pieces[id])
   const unit = useProject((s) => s.project.unit)
-  const [edited, setEdited] = useState<PaperKind | 'new' | null>(null)
+  const [edited, setEdited] = useState<PaperKind | { size: string } | null>(null)
   const all = Object.values(pieces)
-  const without = all.filter((p) => p.paper === null).map((p) => p.id)
+  const without = useDerived(piecesWithoutPaper)
   // What has its paper already is changed only where it was chosen.
   const target = chosen.length > 0 ? chosen : without
   const fills = useDerived(piecesByFill)
@@ -48,14 +50,7 @@ export function Paper() {
       ? count(chosen.length, 'chosen piece')
       : `${count(without.length, 'piece')} without paper`
   const assign = (paper: PaperKind) => {
-    void workbench.edit((project) =>
-      makeEdit(project, `Make ${count(target.length, 'piece')} of “${paper.name}”`, (draft) => {
-        for (const id of target) {
-          const piece = draft.pieces[id]
-          if (piece) piece.paper = paper.id
-        }
-      }),
-    )
+    void workbench.edit((project) => takePaper(project, target, paper))
     workbench.choosePieces([])
   }
   const tell = (work: Promise<unknown>) =>
@@ -82,9 +77,14 @@ export function Paper() {
       <Section>
         <Row style={{ justifyContent: 'space-between', marginBottom: 6 }}>
           <h2>Papers</h2>
-          <QuietButton onPress={() => setEdited('new')}>
-            <Plus size={15} /> New paper
-          </QuietButton>
+          <MenuButton
+            text="New paper"
+            entries={[...SIZES, { value: 'own', title: 'Its own size' }].map((s) => ({
+              id: s.value,
+              title: s.title,
+            }))}
+            onChoose={(size) => setEdited({ size })}
+          />
         </Row>
         <Muted style={{ marginBottom: 10 }}>
           Choose pieces on the shelf, then the paper they are made of.{' '}
@@ -108,7 +108,8 @@ export function Paper() {
         ) : null}
         <ul>
           {papers.map((paper) => {
-            const used = all.filter((p) => p.paper === paper.id).length
+            const ofIt = all.filter((p) => p.paper === paper.id).map((p) => p.id)
+            const used = ofIt.length
             return (
               <PaperLeaf as="li" key={paper.id} data-testid="paper">
                 <Swatch
@@ -136,7 +137,22 @@ export function Paper() {
                   {target.length > 0 ? (
                     <QuietButton onPress={() => assign(paper)}>Use for {what}</QuietButton>
                   ) : null}
-                  {used > 0 ? <Muted as="span">{count(used, 'piece')} now</Muted> : null}
+                  {chosen.length > 0 && chosen.every((id) => pieces[id]?.paper) ? (
+                    <QuietButton
+                      aria-label={`Also make ${what} of ${paper.name}`}
+                      onPress={() => void workbench.edit((project) => alsoOfPaper(project, chosen, paper))}
+                    >
+                      Copy in this paper
+                    </QuietButton>
+                  ) : null}
+                  {used > 0 ? (
+                    <QuietButton
+                      aria-label={`Choose ${count(used, 'piece')} of ${paper.name}`}
+                      onPress={() => workbench.choosePieces(ofIt)}
+                    >
+                      {count(used, 'piece')} now
+                    </QuietButton>
+                  ) : null}
                   {used > 0 ? (
                     <MenuButton
                       text="All to…"
@@ -153,7 +169,12 @@ export function Paper() {
           })}
         </ul>
         {edited ? (
-          <PaperDialog paper={edited === 'new' ? null : edited} onClose={() => setEdited(null)} />
+          <PaperDialog
+            paper={'id' in edited ? edited : null}
+            size={'size' in edited ? edited.size : null}
+            onClose={() => setEdited(null)}
+            {...(target.length > 0 ? { use: { text: `Save and use for ${what}`, run: assign } } : {})}
+          />
         ) : null}
       </Section>
     </>

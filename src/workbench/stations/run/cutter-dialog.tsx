@@ -19,7 +19,7 @@ export function CutterDialog({ cutter, onClose }: { cutter: Cutter | null; onClo
   const library: Library<CutterFields> = {
     noun: 'cutter',
     schema: cutterFieldsSchema,
-    add: api.addCutter,
+    add: async (fields) => (await api.addCutter(fields)).cutter,
     change: api.changeCutter,
     remove: api.removeCutter,
     restore: api.restoreCutter,

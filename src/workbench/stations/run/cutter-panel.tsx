@@ -46,12 +46,17 @@ export function CutterPanel({ job, unit, canSend: mayBeSent, saved, printed }: P
   const sending = printed ? 'Scan and cut' : 'Send the sheet'
   const can = (command: 'pause' | 'jam') => state !== null && command in JOB_TRANSITIONS[state.status]
   // One button leads on all the way and stays in its place, so that whoever works by keys need not look for it.
-  const lead = done
-    ? { Icon: state?.status === 'unload' ? Check : Play, text: done, act: () => command('resume') }
-    : busy
-      ? { Icon: Hourglass, text: 'At work', act: null }
-      : next
-        ? { Icon: ArrowRight, text: next.text, act: () => sendOther(next.sheet, { queue: next.queue }) }
+  const lead = next
+    ? {
+        Icon: ArrowRight,
+        text:
+          state?.status === 'done' ? `On to sheet ${next.number}` : `Taken out, on to sheet ${next.number}`,
+        act: () => sendOther(next.sheet, { queue: next.queue }),
+      }
+    : done
+      ? { Icon: state?.status === 'unload' ? Check : Play, text: done, act: () => command('resume') }
+      : busy
+        ? { Icon: Hourglass, text: 'At work', act: null }
         : { Icon: Send, text: sending, act: sendIt }
   const isSettled = useSettled(lead.text)
   return (
@@ -96,6 +101,9 @@ export function CutterPanel({ job, unit, canSend: mayBeSent, saved, printed }: P
           </QuietButton>
         ) : (
           <>
+            {next && state?.status === 'unload' ? (
+              <QuietButton onPress={() => command('resume')}>Stop after this sheet</QuietButton>
+            ) : null}
             {lead.act === sendIt ? null : (
               <QuietButton isDisabled={!canSend} onPress={sendIt}>
                 <Send size={15} /> {state?.status === 'unload' ? 'Run it again' : sending}
@@ -124,13 +132,13 @@ function useSettled(meaning: string): boolean {
   return settled === meaning
 }
 
-/** Where several sheets are run one after the other: the one that comes next. */
-function useNext({ state }: JobHandle): { sheet: string; queue: string[]; text: string } | null {
+/** Where several sheets are run one after the other: the one that comes next, by its id and its number. */
+function useNext({ state }: JobHandle): { sheet: string; queue: string[]; number: number } | null {
   const sheets = useProject((s) => s.project.layout.sheets)
   // What was laid out anew meanwhile is passed over.
   const [sheet, ...queue] = (state?.queue ?? []).filter((id) => sheets.some((s) => s.id === id))
-  if (!sheet || state?.status !== 'done') return null
-  return { sheet, queue, text: `On to sheet ${sheets.findIndex((s) => s.id === sheet) + 1}` }
+  if (!sheet || !(state?.status === 'unload' || state?.status === 'done')) return null
+  return { sheet, queue, number: sheets.findIndex((s) => s.id === sheet) + 1 }
 }
 
 function JobLine({ job, unit }: { job: JobHandle; unit: string }) {

@@ -1,6 +1,6 @@
 'use client'
 import { useEffect, useState } from 'react'
-import type { Sheet } from '@/core/document/layout'
+import { placementId, type Sheet } from '@/core/document/layout'
 import type { Piece } from '@/core/document/pieces'
 import { shapeOfPiece } from '@/core/pieces/piece-shape'
 import type { Filling } from '@/core/sheets/fill'
@@ -23,7 +23,8 @@ export function RepeatPanel({ sheet, piece }: { sheet: Sheet; piece: Piece }) {
   const grid = gridOf(sheet.placements.filter((p) => p.piece === piece.id)) ?? { across: 1, down: 1 }
   const lay = (laid: readonly LaidShape[]) => {
     repeatOnSheet(workbench, sheet.id, piece.id, laid)
-    workbench.choosePlacements([])
+    // It stays chosen, so that the other number can be typed too.
+    workbench.choosePlacements([placementId(piece.id, 0)])
   }
   const layGrid = (across: number, down: number) => {
     const { minX: x, minY: y } = areaBetweenMarks(sheet, project)
