@@ -132,7 +132,6 @@ test('an A4 holds so many inserts, and six of them are laid across it to a tenth
   await hand.go('Sheets')
   await hand.press(page.getByRole('button', { name: 'Take Rice white, A4' }))
   await expect(page.getByTestId('sheet')).toContainText('Rice white')
-  await hand.press(page.getByTestId('placed').first())
   const repeat = page.getByTestId('repeat')
   // Three rows of two, and above them three on their sides: 3 x 60 + 97.45 + 3 x 3 = 286.45 of 291 mm.
   await expect(repeat).toContainText('9 fit, some turned')
@@ -269,4 +268,53 @@ test('a bag comes from two files, with a rectangle for the pen and a strap in th
   await hand.go('Run')
   await run(hand)
   most(hand, 12)
+})
+
+test('every day: twenty files at once, twenty steps back, a closed tab, deep links, a wrong file', async ({
+  page,
+  context,
+}) => {
+  const files = Array.from({ length: 20 }, (_, k) => ({ ...kitCard((k % 6) + 1), name: `card-${k + 1}.svg` }))
+  const hand = await begin(page, ...files)
+  await pieces(page).toHaveText('20 pieces')
+  await answer(hand)
+  await hand.type(page.getByLabel('Name of the project'), 'Fair kit')
+  // Copies of twenty pieces, one by one, and all of it undone by keys.
+  const copies = page.getByRole('textbox', { name: /^Copies of / })
+  const first = copies.first()
+  for (let k = 2; k <= 21; k += 1) await hand.type(first, String(k))
+  await expect(first).toHaveValue('21')
+  await expect(page.getByTestId('saved')).toHaveText('Saved')
+  await page.getByTestId('piece-count').click()
+  for (let k = 20; k >= 1; k -= 1) {
+    await page.keyboard.press('Control+z')
+    await expect(first).toHaveValue(String(k))
+  }
+  await page.keyboard.press('Control+y')
+  await expect(first).toHaveValue('2')
+  await expect(page.getByTestId('saved')).toHaveText('Saved')
+
+  // The tab is closed; another one finds everything at every station by its address.
+  const project = page.url().split('/').slice(0, 5).join('/')
+  await page.close()
+  const other = await context.newPage()
+  for (const station of ['gather', 'lines', 'paper', 'sheets', 'run']) {
+    await other.goto(`${project}/${station}`)
+    await expect(other.getByTestId('piece-count')).toHaveText('20 pieces')
+    await expect(other.getByLabel('Name of the project')).toHaveValue('Fair kit')
+    await expect(other.getByRole('textbox', { name: /^Copies of / }).first()).toHaveValue('2')
+  }
+  // A wrong file is refused with what it is, and changes nothing.
+  await other.goto(`${project}/gather`)
+  await other
+    .getByLabel('File to add')
+    .setInputFiles({
+      name: 'recipe.docx',
+      mimeType: 'application/msword',
+      buffer: Buffer.from('PK\u0003\u0004'),
+    })
+  await expect(other.getByTestId('notice')).toContainText('recipe.docx')
+  await pieces(other).toHaveText('20 pieces')
+  await other.goto(`${project.replace(/[^/]+$/, 'no-such-project')}/lines`)
+  await expect(other.getByText(/not here|gone|not found/i).first()).toBeVisible()
 })

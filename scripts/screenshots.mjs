@@ -123,7 +123,6 @@ await shoot('job', async () => {
   await seen('whole-job')
   await page.getByRole('button', { name: 'Scan and cut' }).click()
   await page.getByRole('button', { name: 'Loaded, go on' }).click()
-  await page.getByRole('button', { name: 'Done, go on' }).click()
   await seen('deviation')
   await page.locator('[aria-label=Station]').evaluate((panel) => panel.scrollTo(0, panel.scrollHeight))
 })

@@ -32,6 +32,8 @@ export type Trouble = {
   sheet: string | null
   /** ids of the placements that it is about */
   placements: string[]
+  /** the piece that is on no sheet */
+  piece?: string
 }
 
 type Laid = Pick<Project, 'pieces' | 'lines' | 'layout' | 'print' | 'sources' | 'unit'>
@@ -175,6 +177,7 @@ function unplaced({ pieces, layout }: Laid): Trouble[] {
     station: 'sheets',
     sheet: null,
     placements: [],
+    piece,
   }))
 }
 

@@ -27,8 +27,14 @@ const WORDS: Readonly<Record<Trouble['kind'], string>> = {
   mat: 'another mat',
 }
 
+type Props = {
+  troubles: readonly Trouble[]
+  /** lays a piece that is on no sheet on the one that is looked at */
+  onLay?: (piece: string) => void
+}
+
 /** What is wrong with the sheets, each with a way to its place. */
-export function TroubleList({ troubles }: { troubles: readonly Trouble[] }) {
+export function TroubleList({ troubles, onLay }: Props) {
   const workbench = useWorkbench()
   const id = useProject((s) => s.id)
   const router = useRouter()
@@ -50,6 +56,18 @@ export function TroubleList({ troubles }: { troubles: readonly Trouble[] }) {
             {WORDS[t.kind]}
           </Tag>{' '}
           {t.message}
+          {t.piece && onLay ? (
+            <>
+              {' '}
+              <QuietButton
+                onPress={() => onLay(t.piece!)}
+                aria-label={`Lay it on this sheet: ${t.message}`}
+                style={{ padding: '1px 8px', fontSize: 12.5 }}
+              >
+                Lay it here
+              </QuietButton>
+            </>
+          ) : null}
           {t.kind === 'no-paper' ? <PaperChips /> : null}
           {t.sheet ? (
             <>

@@ -31,8 +31,9 @@ export function WholeJob({ job, canSend }: { job: JobHandle; canSend: boolean })
   )
   if (!summary || !times || !used) return null
   const { sheets, order, total, totalDashed, stops } = summary
-  const left = order.map((i) => layout.sheets[i]!).filter((s) => s && !wasCut(s))
-  const all = left.length === 0 || left.length === sheets.length
+  const filled = order.flatMap((i) => layout.sheets[i] ?? []).filter((s) => s.placements.length > 0)
+  const left = filled.filter((s) => !wasCut(s))
+  const all = left.length === 0 || left.length === filled.length
   const solid = !run.dashedScores && Math.abs(totalDashed - total) > 1
   return (
     <Section data-testid="whole-job">
@@ -48,7 +49,7 @@ export function WholeJob({ job, canSend }: { job: JobHandle; canSend: boolean })
           <QuietButton
             isDisabled={!canSend || (job.state !== null && isActive(job.state))}
             onPress={() => {
-              const [first, ...queue] = (all ? order.map((i) => layout.sheets[i]!) : left).map((s) => s.id)
+              const [first, ...queue] = (all ? filled : left).map((s) => s.id)
               if (first) job.sendOther(first, { queue })
             }}
           >

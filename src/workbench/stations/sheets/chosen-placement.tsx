@@ -8,10 +8,12 @@ import {
   AlignStartHorizontal,
   AlignStartVertical,
   AlignVerticalSpaceBetween,
+  Crosshair,
   FlipHorizontal2,
   Lock,
   LockOpen,
   RotateCw,
+  Trash2,
 } from 'lucide-react'
 import { makeEdit } from '@/core/document/edits'
 import type { Sheet } from '@/core/document/layout'
@@ -29,16 +31,17 @@ import { useProject, useWorkbench } from '../../store/context'
 import {
   alignOnSheet,
   type Chosen,
+  centreOnSheet,
   distributeOnSheet,
   lockPlacements,
   mirrorPlacements,
   movePlacements,
   moveToSheet,
   nameOfChosen,
+  takeOff,
   turnPlacements,
   turnPlacementsTo,
 } from './layout-edits'
-import { RepeatPanel } from './repeat-panel'
 
 const ALIGN_ICONS = {
   left: AlignStartVertical,
@@ -75,111 +78,119 @@ export function ChosenPlacement({ sheet, chosen }: Props) {
   const moveBy = (by: Partial<{ x: number; y: number }>) =>
     movePlacements(workbench, chosen, { x: 0, y: 0, ...by })
   return (
-    <>
-      <Section data-testid="chosen-placement">
-        <h2>{pieces.length === 1 ? piece.name : what}</h2>
-        <Pairs>
-          <LengthField
-            label="From the left"
-            mm={box.minX}
-            unit={unit}
-            min={-1000}
-            onCommit={(x) => moveBy({ x: x - box.minX })}
+    <Section data-testid="chosen-placement">
+      <h2>{pieces.length === 1 ? piece.name : what}</h2>
+      <Pairs>
+        <LengthField
+          label="From the left"
+          mm={box.minX}
+          unit={unit}
+          min={-1000}
+          onCommit={(x) => moveBy({ x: x - box.minX })}
+        />
+        <LengthField
+          label="From the top"
+          mm={box.minY}
+          unit={unit}
+          min={-1000}
+          onCommit={(y) => moveBy({ y: y - box.minY })}
+        />
+        <NumberEntry
+          label="Angle"
+          suffix="°"
+          value={placement.rotation}
+          min={-360}
+          max={360}
+          onCommit={(degrees) => turnPlacementsTo(workbench, chosen, degrees)}
+        />
+      </Pairs>
+      <Row style={{ marginTop: 10 }}>
+        <QuietButton onPress={() => turnPlacements(workbench, chosen)}>
+          <RotateCw size={15} /> Turn
+        </QuietButton>
+        <QuietButton
+          aria-pressed={placement.mirrored ?? false}
+          onPress={() => mirrorPlacements(workbench, chosen)}
+        >
+          <FlipHorizontal2 size={15} /> Mirror
+        </QuietButton>
+        <QuietButton
+          aria-pressed={placement.locked ?? false}
+          onPress={() => lockPlacements(workbench, chosen, !placement.locked)}
+        >
+          {placement.locked ? <Lock size={15} /> : <LockOpen size={15} />}{' '}
+          {placement.locked ? 'Locked' : 'Lock'}
+        </QuietButton>
+        <QuietButton onPress={() => centreOnSheet(workbench, sheet.id, chosen)}>
+          <Crosshair size={15} /> Centre on the sheet
+        </QuietButton>
+        <QuietButton
+          onPress={() => {
+            takeOff(workbench, chosen)
+            workbench.choosePlacements([])
+          }}
+        >
+          <Trash2 size={15} /> Take off
+        </QuietButton>
+        {layout.sheets.length > 1 ? (
+          <MenuButton
+            text="To another sheet…"
+            label="Move to another sheet"
+            entries={layout.sheets.flatMap((s, i) =>
+              s.id === sheet.id ? [] : [{ id: s.id, title: `Sheet ${i + 1}` }],
+            )}
+            onChoose={(to) => {
+              moveToSheet(workbench, chosen, to)
+              workbench.choosePlacements([])
+            }}
           />
-          <LengthField
-            label="From the top"
-            mm={box.minY}
-            unit={unit}
-            min={-1000}
-            onCommit={(y) => moveBy({ y: y - box.minY })}
-          />
-          <NumberEntry
-            label="Angle"
-            suffix="°"
-            value={placement.rotation}
-            min={-360}
-            max={360}
-            onCommit={(degrees) => turnPlacementsTo(workbench, chosen, degrees)}
-          />
-        </Pairs>
-        <Row style={{ marginTop: 10 }}>
-          <QuietButton onPress={() => turnPlacements(workbench, chosen)}>
-            <RotateCw size={15} /> Turn
-          </QuietButton>
-          <QuietButton
-            aria-pressed={placement.mirrored ?? false}
-            onPress={() => mirrorPlacements(workbench, chosen)}
-          >
-            <FlipHorizontal2 size={15} /> Mirror
-          </QuietButton>
-          <QuietButton
-            aria-pressed={placement.locked ?? false}
-            onPress={() => lockPlacements(workbench, chosen, !placement.locked)}
-          >
-            {placement.locked ? <Lock size={15} /> : <LockOpen size={15} />}{' '}
-            {placement.locked ? 'Locked' : 'Lock'}
-          </QuietButton>
-          {layout.sheets.length > 1 ? (
-            <MenuButton
-              text="To another sheet…"
-              label="Move to another sheet"
-              entries={layout.sheets.flatMap((s, i) =>
-                s.id === sheet.id ? [] : [{ id: s.id, title: `Sheet ${i + 1}` }],
-              )}
-              onChoose={(to) => {
-                moveToSheet(workbench, chosen, to)
-                workbench.choosePlacements([])
-              }}
-            />
-          ) : null}
-          <Select
-            label="How it may be turned"
-            hideLabel
-            value={piece.turning ?? 'quarter'}
-            choices={TURNINGS}
-            onChange={(turning) =>
-              void workbench.edit((p) =>
-                makeEdit(p, `Let ${what} be turned: ${titleOf(turning)}`, (draft) => {
-                  for (const { id } of pieces) {
-                    const found = draft.pieces[id]
-                    if (found) found.turning = turning
-                  }
-                }),
-              )
-            }
-          />
-        </Row>
-        {sheet.placements.length > 1 && pieces.length === 1 ? (
-          <Muted style={{ marginTop: 8 }}>Shift and click, space, or “Choose several” beside the zoom.</Muted>
         ) : null}
-        <Row style={{ marginTop: 8, gap: 4 }} role="group" aria-label="Align and space out">
-          {SIDES.map((side) => {
-            const Icon = ALIGN_ICONS[side]
-            return (
-              <IconButton
-                key={side}
-                aria-label={`Align to the ${side}`}
-                onPress={() => alignOnSheet(workbench, sheet.id, chosen, side)}
-              >
-                <Icon size={16} />
-              </IconButton>
+        <Select
+          label="How it may be turned"
+          hideLabel
+          value={piece.turning ?? 'quarter'}
+          choices={TURNINGS}
+          onChange={(turning) =>
+            void workbench.edit((p) =>
+              makeEdit(p, `Let ${what} be turned: ${titleOf(turning)}`, (draft) => {
+                for (const { id } of pieces) {
+                  const found = draft.pieces[id]
+                  if (found) found.turning = turning
+                }
+              }),
             )
-          })}
-          <IconButton
-            aria-label={`Space out ${spaced} across`}
-            onPress={() => distributeOnSheet(workbench, sheet.id, chosen, 'x')}
-          >
-            <AlignHorizontalSpaceBetween size={16} />
-          </IconButton>
-          <IconButton
-            aria-label={`Space out ${spaced} down`}
-            onPress={() => distributeOnSheet(workbench, sheet.id, chosen, 'y')}
-          >
-            <AlignVerticalSpaceBetween size={16} />
-          </IconButton>
-        </Row>
-      </Section>
-      {pieces.length === 1 ? <RepeatPanel sheet={sheet} piece={piece} /> : null}
-    </>
+          }
+        />
+      </Row>
+      {sheet.placements.length > 1 && pieces.length === 1 ? (
+        <Muted style={{ marginTop: 8 }}>Shift and click, space, or “Choose several” beside the zoom.</Muted>
+      ) : null}
+      <Row style={{ marginTop: 8, gap: 4 }} role="group" aria-label="Align and space out">
+        {SIDES.map((side) => {
+          const Icon = ALIGN_ICONS[side]
+          return (
+            <IconButton
+              key={side}
+              aria-label={`Align to the ${side}`}
+              onPress={() => alignOnSheet(workbench, sheet.id, chosen, side)}
+            >
+              <Icon size={16} />
+            </IconButton>
+          )
+        })}
+        <IconButton
+          aria-label={`Space out ${spaced} across`}
+          onPress={() => distributeOnSheet(workbench, sheet.id, chosen, 'x')}
+        >
+          <AlignHorizontalSpaceBetween size={16} />
+        </IconButton>
+        <IconButton
+          aria-label={`Space out ${spaced} down`}
+          onPress={() => distributeOnSheet(workbench, sheet.id, chosen, 'y')}
+        >
+          <AlignVerticalSpaceBetween size={16} />
+        </IconButton>
+      </Row>
+    </Section>
   )
 }

@@ -23,6 +23,7 @@ export const sheets: Station = {
     { press: 'R', what: 'Turn a quarter' },
     { press: 'M', what: 'Mirror' },
     { press: 'L', what: 'Lock in its place, or unlock' },
+    { press: 'Delete', what: 'Take off the sheet: a copy fewer' },
     { press: 'Space', what: 'Choose one more, or let it go' },
     { press: 'Shift and drag', what: 'Choose all that a band meets' },
     { press: 'Ctrl+A', what: 'Choose all on the sheet' },

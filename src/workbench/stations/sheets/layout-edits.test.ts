@@ -1,22 +1,29 @@
 import { expect, it } from 'vitest'
 import type { Placement } from '@/core/document/layout'
+import type { Paper } from '@/core/document/paper'
 import { emptyProject, type Project, projectSchema } from '@/core/document/project'
+import { uniteBoxes } from '@/core/geometry/measure'
 import { addMaking } from '@/core/making/make'
 import { settled } from '@/core/making/settle'
 import { shapeOfPiece } from '@/core/pieces/piece-shape'
 import { laidOn } from '@/core/sheets/place'
 import { repeat } from '@/core/sheets/repeat'
+import { sheetTroubles } from '@/core/sheets/troubles'
 import { usableArea } from '@/core/sheets/usable-area'
 import type { Workbench } from '../../store/project-store'
 import {
+  addSheet,
   alignOnSheet,
+  centreOnSheet,
   distributeOnSheet,
+  layByHand,
   lockPlacements,
   mirrorPlacements,
   movePlacements,
   moveToSheet,
   nameOfChosen,
   repeatOnSheet,
+  takeOff,
   turnPlacements,
 } from './layout-edits'
 
@@ -60,6 +67,7 @@ function bench() {
   }
   const labels: string[] = []
   const workbench = {
+    store: { getState: () => ({ project }) },
     edit: async (make: Parameters<Workbench['edit']>[0]) => {
       const [next, { label }] = make(project)
       project = next
@@ -69,7 +77,10 @@ function bench() {
   const at = (id: string) => project.layout.sheets.flatMap((s) => s.placements).find((p) => p.id === id)!
   const box = (id: string) =>
     project.layout.sheets.flatMap((s) => laidOn(project, s)).find((l) => l.placement.id === id)!.box
-  return { workbench, labels, at, box, pieces, project: () => project }
+  const set = (change: Partial<Project>) => {
+    project = { ...project, ...change }
+  }
+  return { workbench, labels, at, box, pieces, project: () => project, set }
 }
 
 it('names one by its name and several by their number', () => {
@@ -123,6 +134,49 @@ it('spaces three out so that the gaps between them are the same, the outer two s
   expect(box('a').minX).toBe(20)
   expect(box('c').maxX).toBe(160)
   expect(box('b').minX - box('a').maxX).toBeCloseTo(box('c').minX - box('b').maxX, 9)
+})
+
+it('moves several as one block to the middle of the paper', () => {
+  const { workbench, box } = bench()
+  const before = box('b').minX - box('a').minX
+  centreOnSheet(workbench, 'one', ['a', 'b', 'c'])
+  const block = uniteBoxes(['a', 'b', 'c'].map(box))
+  expect((block.minX + block.maxX) / 2).toBeCloseTo(105, 9)
+  expect((block.minY + block.maxY) / 2).toBeCloseTo(148.5, 9)
+  expect(box('b').minX - box('a').minX).toBeCloseTo(before, 9)
+})
+
+it('takes copies off their sheet, which then are not asked for any more', () => {
+  const { workbench, project, pieces, labels } = bench()
+  takeOff(workbench, ['a', 'c'])
+  expect(project().layout.sheets[0]!.placements.map((p) => p.id)).toEqual(['b'])
+  expect([pieces.a, pieces.b, pieces.c].map((id) => project().pieces[id]!.copies)).toEqual([0, 1, 0])
+  expect(sheetTroubles(project(), { papers: [], cutter: null }).map((t) => t.kind)).not.toContain('behind')
+  expect(labels).toEqual(['Take 2 pieces off the sheet'])
+})
+
+it('begins an empty sheet, and lays on it by hand what is on none', async () => {
+  const { workbench, project, pieces, set } = bench()
+  const plum = { id: 'plum', name: 'Plum card', width: 300, height: 200 } as Paper
+  const id = await addSheet(workbench, plum)
+  expect(project().layout.sheets.at(-1)).toEqual({
+    id,
+    paper: 'plum',
+    width: 300,
+    height: 200,
+    placements: [],
+  })
+  const unplaced = [{ piece: pieces.a, copies: 2, why: 'It is too wide.' }]
+  set({ layout: { ...project().layout, unplaced } })
+  layByHand(workbench, id, pieces.a)
+  layByHand(workbench, id, pieces.a)
+  layByHand(workbench, id, pieces.a)
+  expect(project().layout.unplaced).toEqual([])
+  const { placements } = project().layout.sheets.at(-1)!
+  expect(placements).toHaveLength(2)
+  const ids = project().layout.sheets.flatMap((s) => s.placements.map((p) => p.id))
+  expect(new Set(ids).size).toBe(ids.length)
+  expect(projectSchema.safeParse(project()).success).toBe(true)
 })
 
 it('repeats one piece on a sheet of its own, and loses nothing of what lay beside it', () => {

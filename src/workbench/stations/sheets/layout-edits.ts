@@ -1,8 +1,9 @@
 import { makeEdit } from '@/core/document/edits'
-import type { Layout, Placement } from '@/core/document/layout'
+import { type Layout, type Placement, placementId } from '@/core/document/layout'
+import type { Paper } from '@/core/document/paper'
 import type { Project } from '@/core/document/project'
 import { type Box, uniteBoxes } from '@/core/geometry/measure'
-import { alignAll, distribute, type Side } from '@/core/sheets/align'
+import { alignAll, alignTo, distribute, type Side } from '@/core/sheets/align'
 import type { LaidShape } from '@/core/sheets/fill-rows'
 import { laidOn } from '@/core/sheets/place'
 import { placed } from '@/core/sheets/repeat'
@@ -105,6 +106,53 @@ export function moveToSheet(workbench: Workbench, chosen: Chosen, to: string): v
   )
 }
 
+/** Takes chosen placements off their sheet: so many copies fewer of their pieces. */
+export function takeOff(workbench: Workbench, chosen: Chosen): void {
+  void workbench.edit((project) =>
+    makeEdit(project, `Take ${nameOfChosen(project, chosen)} off the sheet`, ({ layout, pieces }) => {
+      for (const sheet of layout.sheets) {
+        for (const { id, piece } of sheet.placements) {
+          const found = chosen.includes(id) ? pieces[piece] : undefined
+          if (found) found.copies = Math.max(0, found.copies - 1)
+        }
+        sheet.placements = sheet.placements.filter((p) => !chosen.includes(p.id))
+      }
+    }),
+  )
+}
+
+/** Puts an empty sheet of a paper behind the others, and answers its id. */
+export async function addSheet(workbench: Workbench, paper: Paper): Promise<string> {
+  const id = freshId(workbench.store.getState().project.layout)
+  const { width, height } = paper
+  await workbench.edit((project) =>
+    makeEdit(project, `An empty sheet of “${paper.name}”`, ({ layout }) => {
+      layout.sheets.push({ id, paper: paper.id, width, height, placements: [] })
+    }),
+  )
+  return id
+}
+
+/** Lays one copy of a piece that is on no sheet on this one, in the corner of what can be worked on. */
+export function layByHand(workbench: Workbench, sheetId: string, pieceId: string): void {
+  void workbench.edit((project) => {
+    const piece = project.pieces[pieceId]
+    return makeEdit(project, `Lay “${piece?.name ?? ''}” on the sheet by hand`, ({ layout, pieces }) => {
+      const sheet = layout.sheets.find((s) => s.id === sheetId)
+      const open = layout.unplaced.find((u) => u.piece === pieceId)
+      if (!sheet || !open || !piece) return
+      open.copies -= 1
+      layout.unplaced = layout.unplaced.filter((u) => u.copies > 0)
+      const taken = new Set(layout.sheets.flatMap((s) => s.placements.map((p) => p.id)))
+      let copy = 0
+      while (taken.has(placementId(pieceId, copy))) copy += 1
+      const { minX: x, minY: y } = usableArea(sheet, project)
+      const placement = { id: placementId(pieceId, copy), piece: pieceId, copy, x, y, rotation: 0 }
+      sheet.placements.push(onPaper(placement, sheet.paper, pieces[pieceId]?.paper ?? null))
+    })
+  })
+}
+
 /** A piece has at most so many copies. */
 const MOST_COPIES = 500
 
@@ -137,6 +185,23 @@ export function repeatOnSheet(
 /** Moves one placement against a side of what can be worked on, or several against one another. */
 export function alignOnSheet(workbench: Workbench, sheetId: string, chosen: Chosen, side: Side): void {
   shift(workbench, `Align to the ${side}`, sheetId, chosen, (boxes, room) => alignAll(boxes, room, side))
+}
+
+/** Moves what is chosen as one block to the middle of the paper. */
+export function centreOnSheet(workbench: Workbench, sheetId: string, chosen: Chosen): void {
+  shift(
+    workbench,
+    `Centre ${nameOfChosen(workbench.store.getState().project, chosen)}`,
+    sheetId,
+    chosen,
+    (boxes, { paper }) => {
+      if (boxes.length === 0) return []
+      const block = uniteBoxes(boxes)
+      const { x } = alignTo(block, paper, 'centre')
+      const { y } = alignTo(block, paper, 'middle')
+      return boxes.map(() => ({ x, y }))
+    },
+  )
 }
 
 /**

@@ -32,7 +32,7 @@ export function RepeatPanel({ sheet, piece }: { sheet: Sheet; piece: Piece }) {
   }
   return (
     <Section data-testid="repeat">
-      <h2>Repeat</h2>
+      <h2>Repeat “{piece.name}”</h2>
       <p style={{ fontSize: 13.5, marginBottom: 8 }}>
         {filling ? <HowMany filling={filling} unit={unit} /> : 'Counting …'}
       </p>

@@ -19,7 +19,14 @@ import { paperTint } from '../../board/paper-tint'
 import { RULER } from '../../board/rulers'
 import { toDrawing, type View } from '../../board/view'
 import { useProject, useWorkbench } from '../../store/context'
-import { type Chosen, lockPlacements, mirrorPlacements, movePlacements, turnPlacements } from './layout-edits'
+import {
+  type Chosen,
+  lockPlacements,
+  mirrorPlacements,
+  movePlacements,
+  takeOff,
+  turnPlacements,
+} from './layout-edits'
 import { MarksPicture, MatPicture } from './mat-picture'
 import { useLayoutShown } from './nesting-frame'
 import { PlacedPiece } from './placed-piece'
@@ -158,6 +165,8 @@ function OpenSheet({ sheet }: { sheet: Sheet }) {
           m: () => mirrorPlacements(workbench, all),
           l: () => lockPlacements(workbench, all, !placement.locked),
           ' ': () => toggle(placement.id),
+          delete: () => takeOff(workbench, all),
+          backspace: () => takeOff(workbench, all),
           escape: () => workbench.choosePlacements([placement.id]),
         }[event.key.toLowerCase()]
     if (!act) return

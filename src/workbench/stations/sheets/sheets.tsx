@@ -2,12 +2,14 @@
 import { LayoutGrid } from 'lucide-react'
 import styled from 'styled-components'
 import { type Layout, type Sheet, wasCut } from '@/core/document/layout'
+import type { Piece } from '@/core/document/pieces'
 import type { Project } from '@/core/document/project'
 import { densityOf } from '@/core/sheets/check'
 import { count } from '@/core/units/count'
 import { formatSize } from '@/core/units/length'
 import { Button, QuietButton } from '@/kit/button'
 import { LengthField } from '@/kit/field'
+import { MenuButton } from '@/kit/menu'
 import { type Choice, Select } from '@/kit/select'
 import { Muted, Pairs, Row, Section, Tag } from '@/kit/surface'
 import { Swatch } from '../../shelf/shelf'
@@ -17,10 +19,11 @@ import { useFirstLaying } from '../first-laying'
 import { RestOfSheet } from '../rest-of-sheet'
 import { TroubleList } from '../trouble-list'
 import { ChosenPlacement } from './chosen-placement'
-import { changeLayout, layOut } from './layout-edits'
+import { addSheet, changeLayout, layByHand, layOut } from './layout-edits'
 import { useLayoutShown, useNestingShown } from './nesting-frame'
 import { NestingPanel } from './nesting-panel'
 import { PrintPanel } from './print-panel'
+import { RepeatPanel } from './repeat-panel'
 
 const SheetLeaf = styled.button`
   display: grid;
@@ -124,6 +127,13 @@ const FROM: readonly Choice<'first' | 'never'>[] = [
 ]
 const titleOf = (from: 'first' | 'never') => FROM.find((f) => f.value === from)!.title
 
+/** The one kind of piece that is chosen, or that lies on a sheet where nothing is; null where there are several. */
+function onlyPiece({ pieces }: Project, { placements }: Sheet, chosen: readonly string[]): Piece | null {
+  const asked = chosen.length > 0 ? placements.filter((p) => chosen.includes(p.id)) : placements
+  const [id, ...others] = new Set(asked.map((p) => p.piece))
+  return id && others.length === 0 ? (pieces[id] ?? null) : null
+}
+
 /** Whether the sheet that is looked at was cut, what is left of it, and a way back. */
 function CutOrNot({ sheet, cut }: { sheet: Sheet; cut: readonly Sheet[] }) {
   const workbench = useWorkbench()
@@ -172,6 +182,7 @@ export function Sheets() {
   const sheet = layout.sheets.find((s) => s.id === sheetId)
   const here = chosen.filter((id) => sheet?.placements.some((p) => p.id === id))
   const cut = layout.sheets.filter(wasCut)
+  const only = sheet && !wasCut(sheet) ? onlyPiece(project, sheet, here) : null
   const hasLeftovers = papers.some((p) => p.leftovers?.length)
   return (
     <>
@@ -182,7 +193,12 @@ export function Sheets() {
             <LayoutGrid size={16} /> Lay out
           </Button>
         </Row>
-        <TroubleList troubles={troubles.filter((t) => t.station === 'sheets')} />
+        <TroubleList
+          troubles={troubles.filter((t) => t.station === 'sheets')}
+          {...(sheet && !wasCut(sheet)
+            ? { onLay: (piece: string) => layByHand(workbench, sheet.id, piece) }
+            : {})}
+        />
         {layout.sheets.map((s, i) => {
           const paper = papers.find((p) => p.id === s.paper)
           return (
@@ -204,6 +220,19 @@ export function Sheets() {
             </SheetLeaf>
           )
         })}
+        {papers.length > 0 ? (
+          <Row style={{ marginBottom: 8 }}>
+            <MenuButton
+              text="New sheet"
+              label="New sheet of a paper"
+              entries={papers.map(({ id, name }) => ({ id, title: name }))}
+              onChoose={(id) => {
+                const paper = papers.find((p) => p.id === id)
+                if (paper) void addSheet(workbench, paper).then(workbench.lookAtSheet)
+              }}
+            />
+          </Row>
+        ) : null}
         {hasLeftovers || layout.leftovers ? (
           <Select
             label="Paper from"
@@ -219,6 +248,7 @@ export function Sheets() {
         {sheet ? <CutOrNot sheet={sheet} cut={cut} /> : null}
       </Section>
       {sheet && here.length > 0 ? <ChosenPlacement sheet={sheet} chosen={here} /> : null}
+      {sheet && only ? <RepeatPanel sheet={sheet} piece={only} /> : null}
       {layout.sheets.length > 0 && here.length === 0 ? (
         <NestingPanel
           nesting={nesting}
