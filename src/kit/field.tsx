@@ -93,6 +93,8 @@ function CommitField({ label, text, suffix, read, hideLabel, quiet = false }: En
       onBlur={commit}
       onKeyDown={(e) => {
         if (e.key === 'Enter') commit()
+        // Nothing is typed here that undo could be meant for.
+        if ((e.ctrlKey || e.metaKey) && typed === null) e.continuePropagation()
         if (e.key !== 'Escape') return
         // With nothing to take back here it is meant for what the field stands in.
         if (typed === null) e.continuePropagation()
@@ -104,6 +106,7 @@ function CommitField({ label, text, suffix, read, hideLabel, quiet = false }: En
       {hideLabel ? null : <FieldLabel>{label}</FieldLabel>}
       <Box $quiet={quiet}>
         <Entry
+          data-at-rest={typed === null || undefined}
           style={quiet ? { fontWeight: 600, padding: '2px 9px', textOverflow: 'ellipsis' } : undefined}
         />
         {suffix ? <Suffix aria-hidden>{suffix}</Suffix> : null}

@@ -23,7 +23,14 @@ export const typed =
   (event: KeyboardEvent): boolean =>
     event.key === sign && !event.ctrlKey && !event.metaKey && !event.altKey
 
-/** Whether an event belongs to a field that is typed into. */
-export const isTyping = (event: KeyboardEvent): boolean =>
-  event.target instanceof HTMLElement &&
-  event.target.closest('input:not([type=radio]):not([type=checkbox]):not([type=range]), textarea') !== null
+/**
+ * Whether an event belongs to a field that is typed into. In one whose value was taken over already, keys with Ctrl are
+ * meant for everything: undo right after typing undoes what was typed.
+ */
+export function isTyping(event: KeyboardEvent): boolean {
+  const field =
+    event.target instanceof HTMLElement &&
+    event.target.closest('input:not([type=radio]):not([type=checkbox]):not([type=range]), textarea')
+  if (!field) return false
+  return !((event.ctrlKey || event.metaKey) && field.hasAttribute('data-at-rest'))
+}

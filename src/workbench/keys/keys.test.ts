@@ -58,12 +58,17 @@ describe('isTyping', () => {
     ['<input type="checkbox">', false],
     ['<input type="range">', false],
     ['<button>go</button>', false],
-  ])('%s: %s', (html, expected) => {
+    ['<input data-at-rest>', true],
+    ['<input data-at-rest>', false, { ctrlKey: true }],
+    ['<input>', true, { ctrlKey: true }],
+  ] as [string, boolean, KeyboardEventInit?][])('%s: %s', (html, expected, held = {}) => {
     document.body.innerHTML = html
     const seen: boolean[] = []
     const listen = (event: KeyboardEvent) => seen.push(isTyping(event))
     window.addEventListener('keydown', listen)
-    document.body.firstElementChild!.dispatchEvent(new KeyboardEvent('keydown', { key: 'z', bubbles: true }))
+    document.body.firstElementChild!.dispatchEvent(
+      new KeyboardEvent('keydown', { key: 'z', bubbles: true, ...held }),
+    )
     window.removeEventListener('keydown', listen)
     expect(seen).toEqual([expected])
   })
