@@ -128,7 +128,7 @@ test('lines are chosen, given roles, bound and released, and all of it undone in
   await expect(here.getByRole('button', { name: /Score/ })).toHaveCount(2)
   await here.getByRole('button', { name: /Score/ }).first().click()
   await expect(page.getByTestId('chosen')).toHaveText('1 line')
-  await page.getByRole('button', { name: 'Release' }).click()
+  await page.getByRole('button', { name: 'Release from its piece' }).click()
   await expect(page.getByText('1 line belongs to no piece')).toBeVisible()
   await choose(page, 'Bind to piece', 'tag')
   await expect(page.getByText('1 line belongs to no piece')).toBeHidden()

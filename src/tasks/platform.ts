@@ -14,11 +14,17 @@ const rasterise: Platform['rasterise'] = async (svg, side) => {
     .toBuffer()
 }
 
+const encode: Platform['encode'] = ({ width, height, rgba }) =>
+  sharp(rgba, { raw: { width, height, channels: 4 } })
+    .png({ compressionLevel: 1 })
+    .toBuffer()
+
 /** What files need of Node.js. @param art the bytes of pictures, by id, with their names */
 export const platformWith = (
   art: Readonly<Record<string, { name: string; bytes: Uint8Array }>>,
 ): Platform => ({
   rasterise,
+  encode,
   decodeArt: (id, width, height) =>
     decodeArt(art[id]?.bytes ?? new Uint8Array(), width, height, art[id]?.name),
 })

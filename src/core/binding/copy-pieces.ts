@@ -1,5 +1,4 @@
 import { type Edit, exchangeLines, joinEdits, makeEdit } from '../document/edits'
-import { wasCut } from '../document/layout'
 import type { Line } from '../document/lines'
 import type { Paper } from '../document/paper'
 import type { Piece } from '../document/pieces'
@@ -85,10 +84,7 @@ function freeName(name: string, used: Set<string>): string {
   return free
 }
 
-/**
- * Deletes pieces with their lines; an edge that another piece shares stays with that one. They leave their sheets too,
- * and a sheet that held nothing else goes; what was cut stays as it was.
- */
+/** Deletes pieces with their lines; an edge that another piece shares stays with that one. */
 export function deletePieces(project: Project, ids: readonly string[]): [Project, Edit] {
   const chosen = piecesOf(project, ids)
   const label =
@@ -96,15 +92,5 @@ export function deletePieces(project: Project, ids: readonly string[]): [Project
   const deleted = new Set(chosen.map((p) => p.id))
   const kept = new Set(Object.values(project.pieces).flatMap((p) => (deleted.has(p.id) ? [] : p.lines)))
   const gone = [...new Set(chosen.flatMap((p) => p.lines))].filter((id) => !kept.has(id))
-  const [without, exchange] = exchangeLines(project, label, gone, [])
-  const [next, clearing] = makeEdit(without, label, ({ layout }) => {
-    const stays = ({ piece }: { piece: string }) => !deleted.has(piece)
-    layout.unplaced = layout.unplaced.filter(stays)
-    layout.sheets = layout.sheets.flatMap((sheet) => {
-      if (wasCut(sheet) || sheet.placements.every(stays)) return [sheet]
-      sheet.placements = sheet.placements.filter(stays)
-      return sheet.placements.length > 0 ? [sheet] : []
-    })
-  })
-  return [next, joinEdits(exchange, clearing)]
+  return exchangeLines(project, label, gone, [])
 }

@@ -1,5 +1,6 @@
 import { type Edit, exchangeLines, joinEdits, makeEdit } from '../document/edits'
 import { isGivenByAProgram } from '../document/given-names'
+import { wasCut } from '../document/layout'
 import { type Line, partOfLine } from '../document/lines'
 import type { Piece } from '../document/pieces'
 import type { Project } from '../document/project'
@@ -79,6 +80,9 @@ function reconcile(
   const lines = Object.values(project.lines)
   const standing = match(project, found, before)
   const names = new Set(Object.values(project.pieces).map((p) => p.name))
+  const sourceOf = ({ outline }: FoundPiece) => project.lines[outline[0]!]!.source
+  const inSource = new Map<string, number>()
+  for (const piece of found) inSource.set(sourceOf(piece), (inSource.get(sourceOf(piece)) ?? 0) + 1)
   let next = project.nextPiece
   const pieces: Piece[] = found.map((piece, i) => {
     const old = standing[i]
@@ -87,7 +91,7 @@ function reconcile(
     next += 1
     return {
       id: `piece-${number}`,
-      name: nameFor(project, piece, number, names),
+      name: nameFor(project, piece, number, inSource.get(sourceOf(piece)) === 1, names),
       paper: null,
       copies: 1,
       ...piece,
@@ -103,10 +107,19 @@ function reconcile(
     for (const id of Object.keys(draft.pieces)) if (!byId.has(id)) delete draft.pieces[id]
     for (const piece of pieces) if (!same(project.pieces[piece.id], piece)) draft.pieces[piece.id] = piece
     if (draft.nextPiece !== next) draft.nextPiece = next
-    const { sheets } = draft.layout
-    // A piece that is gone leaves the sheets too.
-    if (sheets.some((s) => s.placements.some((p) => !byId.has(p.piece))))
-      for (const sheet of sheets) sheet.placements = sheet.placements.filter((p) => byId.has(p.piece))
+    leaveSheets(draft, byId)
+  })
+}
+
+/** A piece that is gone leaves the sheets too, and a sheet goes that held nothing else, unless it was cut. */
+function leaveSheets({ layout }: Project, pieces: ReadonlyMap<string, Piece>): void {
+  const stays = ({ piece }: { piece: string }) => pieces.has(piece)
+  if (!layout.unplaced.every(stays)) layout.unplaced = layout.unplaced.filter(stays)
+  if (layout.sheets.every((s) => s.placements.every(stays))) return
+  layout.sheets = layout.sheets.filter((sheet) => {
+    if (sheet.placements.every(stays)) return true
+    sheet.placements = sheet.placements.filter(stays)
+    return sheet.placements.length > 0 || wasCut(sheet)
   })
 }
 
@@ -175,16 +188,40 @@ function sharedPart(a: Box, b: Box): number {
 }
 const areaOfBox = (box: Box): number => widthOf(box) * heightOf(box)
 
-/** A name that the file gives the outline or the layer around it, if no other piece bears it; else a number. */
-function nameFor(project: Project, piece: FoundPiece, number: number, used: Set<string>): string {
+/**
+ * A name that the file gives the outline or the layer around it, or its own where there is nothing else in it, if no
+ * other piece bears it; else a number.
+ */
+function nameFor(
+  project: Project,
+  piece: FoundPiece,
+  number: number,
+  isOnly: boolean,
+  used: Set<string>,
+): string {
   const line = project.lines[piece.outline[0]!]!
   const source = project.sources[line.source]
   const layers = project.looks[line.look]?.layers ?? []
   const names =
-    source?.kind === 'making' ? [source.name] : [line.label, ...[...layers].reverse()].filter(isTelling)
+    source?.kind === 'making'
+      ? [source.name]
+      : [
+          ...[line.label, ...[...layers].reverse()].filter(isTelling),
+          source && isOnly ? titleOfFile(source.name) : null,
+        ]
   const name = names.find((n): n is string => n !== null && !used.has(n)) ?? `Piece ${number}`
   used.add(name)
   return name
+}
+
+/** A file's name without its ending; null where a program or a camera numbered it. */
+const titleOfFile = (name: string): string | null => {
+  const title = name
+    .replace(/\.[a-z0-9]{1,5}$/i, '')
+    .replace(/_/g, ' ')
+    .trim()
+    .slice(0, 100)
+  return title && !isGivenByAProgram(title) ? title : null
 }
 
 /** A layer called "Cut lines" tells what its lines are for, and "path12" nothing at all: neither names a piece. */

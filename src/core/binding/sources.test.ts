@@ -236,10 +236,10 @@ describe('pieces that are copied and deleted', () => {
       { ...sheet('cut', first!), cut: { job: 'by-hand', done: true, leftover: false, restKept: false } },
     ]
     project.layout.unplaced = [{ piece: first!, copies: 1, why: 'It is too wide.' }]
-    const [after, edit] = deletePieces(project, [first!])
+    const [after, edit] = settled(deletePieces(project, [first!]))
     expect(after.layout.sheets.map((s) => [s.id, s.placements.map((p) => p.piece)])).toEqual([
       ['both', [second]],
-      ['cut', [first]],
+      ['cut', []],
     ])
     expect(after.layout.unplaced).toEqual([])
     expect(

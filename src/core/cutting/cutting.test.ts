@@ -90,6 +90,23 @@ describe('planSheet', () => {
   })
 })
 
+describe('a single perforation', () => {
+  it('is cut in a beat of its own, as scores are, else in the usual one', () => {
+    const cuts = (dashes?: { dash: number; gap: number }) => {
+      const { project: p, sheet } = project([
+        ['out', 'cut', rect(0, 0, 80, 60)],
+        ['tear', 'perforate', 'M50 0L50 60'],
+      ])
+      if (dashes) p.lines.tear!.dashes = dashes
+      return planSheet(p, sheet, null).passes.find((x) => x.role === 'perforate')!.strokes
+    }
+    expect(cuts()).toHaveLength(30)
+    const own = cuts({ dash: 4, gap: 2 })
+    expect(own).toHaveLength(10)
+    expect(Math.abs(own[3]!.points.at(-1)! - own[3]!.points[1]!)).toBeCloseTo(4, 6)
+  })
+})
+
 describe('a single score', () => {
   it('is cut as dashes by the knife while the others are creased', () => {
     const { project: p, sheet } = project([

@@ -107,4 +107,25 @@ describe('familiesOf', () => {
     ])
     expect(decisionsLeft(families)).toBe(1)
   })
+
+  it('are one over several files where look and roles are the same there, and asked once', () => {
+    const file = (id: string) => ({ kind: 'file', id, name: `${id}.svg`, layersTell: false })
+    const three = ['a', 'b', 'c']
+    const kit = {
+      sources: Object.fromEntries(three.map((id) => [id, file(id)])) as unknown as Project['sources'],
+      looks: Object.fromEntries(three.map((id) => [`${id}-k`, { ...look, stroke: '#000000' }])),
+      lines: Object.fromEntries(
+        three.map((id) => [
+          id,
+          line(id, { source: id, look: `${id}-k`, role: id === 'c' ? 'cut' : 'score', sure: false }),
+        ]),
+      ),
+    }
+    const families = familiesOf(kit)
+    expect(families.map((f) => [f.sources, f.looks, f.toDecide])).toEqual([
+      [['a', 'b'], ['a-k', 'b-k'], 1],
+      [['c'], ['c-k'], 1],
+    ])
+    expect(decisionsLeft(families)).toBe(2)
+  })
 })

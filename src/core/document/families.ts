@@ -5,10 +5,15 @@ import { roleInName } from './role-words'
 /** Lines of one family that have the same role for now. */
 export type Strand = { role: Role; sure: boolean; why: string; lines: string[] }
 
-/** Lines of one source that share a look. Derived, never stored. */
+/**
+ * Lines that share a look: of one source, or of several where they have the same roles there, so that what is the same
+ * in a kit of files is asked once. Derived, never stored.
+ */
 export type Family = {
   key: string
-  source: string
+  sources: string[]
+  /** ids of the looks of its lines */
+  looks: string[]
   /** the look of its first line; the others differ from it only in what does not tell */
   look: Look
   lines: string[]
@@ -66,11 +71,12 @@ export function familiesOf(project: Pick<Project, 'lines' | 'looks' | 'sources'>
     if (group) group.push(line)
     else groups.set(key, [line])
   }
-  const families = [...groups.values()].map((lines): Family => {
+  const families = alikeInSources([...groups.values()], project).map((lines): Family => {
     const strands = strandsOf(lines)
     return {
       key: lines[0]!.look,
-      source: lines[0]!.source,
+      sources: [...new Set(lines.map((l) => l.source))],
+      looks: [...new Set(lines.map((l) => l.look))],
       look: project.looks[lines[0]!.look]!,
       lines: lines.map((l) => l.id),
       strands,
@@ -78,6 +84,28 @@ export function familiesOf(project: Pick<Project, 'lines' | 'looks' | 'sources'>
     }
   })
   return families.sort((a, b) => b.toDecide - a.toDecide || b.lines.length - a.lines.length)
+}
+
+/** Groups of several sources as one, where look and roles are the same. */
+function alikeInSources(
+  groups: readonly Line[][],
+  { looks, sources }: Pick<Project, 'looks' | 'sources'>,
+): Line[][] {
+  const alike = new Map<string, Line[][]>()
+  for (const lines of groups) {
+    const [first] = lines
+    const source = sources[first!.source]
+    const look = looks[first!.look]
+    const roles = [...new Set(lines.map((l) => l.role))].sort()
+    const key =
+      look && source?.kind === 'file'
+        ? `${familyKeyOf(look, source.layersTell)} ${roles.join(' ')}`
+        : `${first!.source} ${first!.look}`
+    const known = alike.get(key)
+    if (known) known.push(lines)
+    else alike.set(key, [lines])
+  }
+  return [...alike.values()].map((of) => (of.length === 1 ? of[0]! : of.flat()))
 }
 
 function strandsOf(lines: readonly Line[]): Strand[] {

@@ -2,6 +2,7 @@ import type { SheetPlan } from '../cutting/pass'
 import type { Sheet } from '../document/layout'
 import type { PrintSettings } from '../document/print'
 import type { Project } from '../document/project'
+import type { Pixels } from '../printing/pixels'
 import type { DecodeArt } from './pdf/art'
 
 /** What a file of a sheet is written from. */
@@ -17,6 +18,8 @@ export type Writable = {
 /** What a file needs that is the platform's business. */
 export type Platform = {
   decodeArt: DecodeArt
+  /** a picture as a PNG */
+  encode: (picture: Pixels) => Promise<Uint8Array>
   /** an SVG as a PNG whose longer side has so many pixels */
   rasterise: (svg: string, side: number) => Promise<Uint8Array>
 }

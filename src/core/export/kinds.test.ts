@@ -18,6 +18,7 @@ const paper = { id: 'p', name: 'Plum', width: 304.8, height: 304.8 } as Paramete
 const project = { ...caddy, layout: { ...caddy.layout, ...packSheets(caddy, [paper]) } }
 const platform: Platform = {
   decodeArt: async () => ({ width: 1, height: 1, rgba: new Uint8Array(4) }),
+  encode: async () => new Uint8Array(8),
   rasterise: async (text, side) => new TextEncoder().encode(`${side} ${text.length}`),
 }
 

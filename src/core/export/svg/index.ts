@@ -14,14 +14,15 @@ function styleOf({ kind, dash }: Group): string {
 /**
  * A sheet as SVG at true size: a group a piece, in it a group a role, named so that it comes back with the same
  * roles when it is read again.
+ * @param beneath what a picture shows beneath the lines, as SVG
  */
-export function sheetToSvg(project: Project, sheet: Sheet): string {
+export function sheetToSvg(project: Project, sheet: Sheet, beneath = ''): string {
   const groups = partsOf(project, sheet).map(pieceGroup)
   const { width, height } = sheet
   return `<?xml version="1.0" encoding="UTF-8"?>
 <svg xmlns="http://www.w3.org/2000/svg" width="${mm(width)}mm" height="${mm(height)}mm" viewBox="0 0 ${mm(width)} ${mm(height)}">
 <title>${escapeXml(project.name)}</title>
-${groups.join('\n')}
+${beneath}${groups.join('\n')}
 </svg>
 `
 }

@@ -2,6 +2,7 @@
 import { useEffect } from 'react'
 import { closeOpenings, layerOfItsOwn } from '@/core/binding/planes'
 import { makeEdit, setLines } from '@/core/document/edits'
+import type { Line } from '@/core/document/lines'
 import { writePath } from '@/core/geometry/path'
 import { refit } from '@/core/geometry/refit'
 import { shapeOf } from '@/core/geometry/shape'
@@ -10,9 +11,10 @@ import { count } from '@/core/units/count'
 import { QuietButton } from '@/kit/button'
 import { MenuButton } from '@/kit/menu'
 import { Muted, Row, Section } from '@/kit/surface'
+import type { MeasuredFamily } from '@/tasks/computer'
 import { roleOfKey } from '../../role-names'
 import { useProject, useWorkbench } from '../../store/context'
-import { ChosenScores } from './chosen-scores'
+import { ChosenPerforations, ChosenScores } from './chosen-scores'
 import { RoleButtons } from './role-buttons'
 import { giveRole } from './role-edits'
 
@@ -22,6 +24,7 @@ export function ChosenLines() {
   const project = useProject((s) => s.project)
   const selection = useProject((s) => s.selection)
   const chosen = linesOf(project, selection)
+  const families = useProject((s) => s.families)
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -47,6 +50,9 @@ export function ChosenLines() {
       </Section>
     )
   const roles = new Set(chosen.map((l) => l.role))
+  const ids = new Set(selection)
+  const pieces = Object.values(project.pieces).filter((p) => p.lines.some((id) => ids.has(id)))
+  const around = [...new Set(pieces.flatMap((p) => p.lines))]
   const scores = chosen.every((l) => l.role === 'score')
   const what = count(chosen.length, 'line')
   const bind = (piece: string) => {
@@ -76,6 +82,17 @@ export function ChosenLines() {
         onChoose={(role) => giveRole(workbench, selection, role)}
       />
       {scores ? <ChosenScores /> : null}
+      {chosen.every((l) => l.role === 'perforate') ? <ChosenPerforations /> : null}
+      <Row style={{ marginTop: 10 }}>
+        <QuietButton onPress={() => workbench.select(ofLooks(families, chosen))}>
+          All of this look
+        </QuietButton>
+        {around.length > 0 ? (
+          <QuietButton onPress={() => workbench.select(around)}>
+            All of {pieces.length === 1 ? 'its piece' : 'their pieces'}
+          </QuietButton>
+        ) : null}
+      </Row>
       <Row style={{ marginTop: 10 }}>
         <MenuButton
           text="Bind to…"
@@ -88,7 +105,7 @@ export function ChosenLines() {
             void workbench.edit((p) => setLines(p, `Release ${what}`, selection, { held: 'loose' }))
           }
         >
-          Release
+          Release from its piece
         </QuietButton>
         {closeOpenings(project, selection) ? (
           <QuietButton onPress={() => void workbench.edit((p) => layerOfItsOwn(p, selection))}>
@@ -106,10 +123,14 @@ export function ChosenLines() {
               void workbench.edit((p) => setLines(p, `Bind ${what} by place`, selection, { held: null }))
             }
           >
-            By place
+            Bind by where it lies
           </QuietButton>
         ) : null}
       </Row>
     </Section>
   )
 }
+
+/** All lines of the families that lines are of. */
+const ofLooks = (families: readonly MeasuredFamily[], lines: readonly Line[]): string[] =>
+  families.flatMap((f) => (lines.some((l) => f.looks.includes(l.look)) ? f.lines : []))

@@ -1,4 +1,5 @@
 'use client'
+import { perforationAsDrawn } from '@/core/cutting/beat-of-line'
 import { makeEdit, setLines } from '@/core/document/edits'
 import type { Beat, Fold } from '@/core/document/lines'
 import { linesOf } from '@/core/pieces/lines'
@@ -7,6 +8,7 @@ import { QuietButton } from '@/kit/button'
 import { LengthField } from '@/kit/field'
 import { Row } from '@/kit/surface'
 import { useProject, useWorkbench } from '../../store/context'
+import type { Workbench } from '../../store/project-store'
 
 const PRESSED = { boxShadow: 'inset 0 0 0 2px var(--plum)' }
 
@@ -20,18 +22,7 @@ export function ChosenScores() {
   const beat = chosen.find((l) => l.dashes)?.dashes ?? null
   const what = count(chosen.length, 'score')
   const setFold = (fold: Fold | null) =>
-    void workbench.edit((p) => setLines(p, `Fold ${what} ${fold ?? 'either way'}`, selection, { fold }))
-  const setBeat = (label: string, dashes: Beat | null) =>
-    void workbench.edit((p) =>
-      makeEdit(p, label, (draft) => {
-        for (const id of selection) {
-          const line = draft.lines[id]
-          if (!line) continue
-          if (dashes) line.dashes = dashes
-          else delete line.dashes
-        }
-      }),
-    )
+    void workbench.edit((p) => setLines(p, `Fold ${what} ${fold ?? 'undecided'}`, selection, { fold }))
   return (
     <>
       <Row style={{ marginTop: 8 }}>
@@ -44,7 +35,7 @@ export function ChosenScores() {
               onPress={() => setFold(fold)}
               style={pressed ? PRESSED : undefined}
             >
-              {fold ?? 'either way'}
+              {fold ?? 'undecided'}
             </QuietButton>
           )
         })}
@@ -52,32 +43,87 @@ export function ChosenScores() {
       <Row style={{ marginTop: 8 }}>
         {beat ? (
           <>
-            <LengthField
-              label="Dash"
-              mm={beat.dash}
-              unit={project.unit}
-              min={0.2}
-              max={100}
-              onCommit={(dash) => setBeat('Change the dash', { ...beat, dash })}
-            />
-            <LengthField
-              label="Gap"
-              mm={beat.gap}
-              unit={project.unit}
-              min={0.2}
-              max={100}
-              onCommit={(gap) => setBeat('Change the gap', { ...beat, gap })}
-            />
-            <QuietButton onPress={() => setBeat(`Crease ${what}`, null)}>Crease instead</QuietButton>
+            <BeatFields beat={beat} />
+            <QuietButton onPress={() => setBeat(workbench, `Crease ${what}`, null)}>
+              Crease instead
+            </QuietButton>
           </>
         ) : (
           <QuietButton
-            onPress={() => setBeat(`Cut ${what} as dashes`, { dash: project.run.dash, gap: project.run.gap })}
+            onPress={() =>
+              setBeat(workbench, `Cut ${what} as dashes`, { dash: project.run.dash, gap: project.run.gap })
+            }
           >
             Cut as dashes
           </QuietButton>
         )}
       </Row>
     </>
+  )
+}
+
+/** What can be done with chosen perforations: the dash that is cut, and the bridge that holds. */
+export function ChosenPerforations() {
+  const workbench = useWorkbench()
+  const project = useProject((s) => s.project)
+  const chosen = linesOf(
+    project,
+    useProject((s) => s.selection),
+  )
+  const own = chosen.find((l) => l.dashes)?.dashes
+  const beat = own ?? (chosen[0] ? perforationAsDrawn(project, chosen[0]) : null)
+  if (!beat) return null
+  return (
+    <Row style={{ marginTop: 8 }}>
+      <BeatFields beat={beat} />
+      {own ? (
+        <QuietButton
+          onPress={() => setBeat(workbench, `Perforate ${count(chosen.length, 'line')} as drawn`, null)}
+        >
+          As drawn
+        </QuietButton>
+      ) : null}
+    </Row>
+  )
+}
+
+/** Dash and gap of the chosen lines. */
+function BeatFields({ beat }: { beat: Beat }) {
+  const workbench = useWorkbench()
+  const unit = useProject((s) => s.project.unit)
+  return (
+    <>
+      <LengthField
+        label="Dash"
+        mm={beat.dash}
+        unit={unit}
+        min={0.2}
+        max={100}
+        onCommit={(dash) => setBeat(workbench, 'Change the dash', { ...beat, dash })}
+      />
+      <LengthField
+        label="Gap"
+        mm={beat.gap}
+        unit={unit}
+        min={0.2}
+        max={100}
+        onCommit={(gap) => setBeat(workbench, 'Change the gap', { ...beat, gap })}
+      />
+    </>
+  )
+}
+
+/** Gives the chosen lines a beat of their own, or takes it from them. */
+function setBeat(workbench: Workbench, label: string, dashes: Beat | null): void {
+  const { selection } = workbench.store.getState()
+  void workbench.edit((p) =>
+    makeEdit(p, label, (draft) => {
+      for (const id of selection) {
+        const line = draft.lines[id]
+        if (!line) continue
+        if (dashes) line.dashes = { dash: dashes.dash, gap: dashes.gap }
+        else delete line.dashes
+      }
+    }),
   )
 }

@@ -2,6 +2,7 @@
 import { type KeyboardEvent, memo } from 'react'
 import styled from 'styled-components'
 import type { Strand } from '@/core/document/families'
+import { filesOf } from '@/core/document/sources'
 import { count } from '@/core/units/count'
 import { aboutWords } from '@/core/units/length'
 import { Button, QuietButton } from '@/kit/button'
@@ -10,9 +11,9 @@ import type { MeasuredFamily } from '@/tasks/computer'
 import { LookSample, RoleSample } from '../../board/line-sample'
 import { ROLE_NAMES, roleOfKey } from '../../role-names'
 import { useProject, useWorkbench } from '../../store/context'
-import { lookWords } from './look-words'
 import { RoleButtons } from './role-buttons'
 import { confirmRoles, giveRole } from './role-edits'
+import { useFamilyWords } from './use-family-words'
 
 const Leaf = styled.li<{ $open: boolean }>`
   padding: 12px 14px;
@@ -60,6 +61,7 @@ const Why = styled.p`
 /** The families of lines, what waits for a decision first. */
 export function Ledger() {
   const families = useProject((s) => s.families)
+  const words = useFamilyWords()
   const workbench = useWorkbench()
   const open = families.reduce((n, f) => n + f.toDecide, 0)
   return (
@@ -81,18 +83,24 @@ export function Ledger() {
       </Row>
       <ul>
         {families.map((family) => (
-          <FamilyLeaf key={family.key} family={family} />
+          <FamilyLeaf key={family.key} family={family} words={words.get(family.key) ?? ''} />
         ))}
       </ul>
     </Section>
   )
 }
 
-const FamilyLeaf = memo(function FamilyLeaf({ family }: { family: MeasuredFamily }) {
+type LeafProps = { family: MeasuredFamily; words: string }
+
+const FamilyLeaf = memo(function FamilyLeaf({ family, words }: LeafProps) {
   const workbench = useWorkbench()
   const unit = useProject((s) => s.project.unit)
-  const pointedAt = useProject((s) => s.lit.length === 1 && s.project.lines[s.lit[0]!]?.look === family.key)
-  const words = lookWords(family.look)
+  const pointedAt = useProject(
+    (s) => s.lit.length === 1 && family.looks.includes(s.project.lines[s.lit[0]!]?.look ?? ''),
+  )
+  const sources = useProject((s) => s.project.sources)
+  const files = filesOf(sources)
+  const from = files.length > 1 ? files.filter((f) => family.sources.includes(f.id)) : []
   const [only] = family.strands
   const onKeyDown = (event: KeyboardEvent) => {
     const role = roleOfKey(event.key)
@@ -120,6 +128,12 @@ const FamilyLeaf = memo(function FamilyLeaf({ family }: { family: MeasuredFamily
           <b>{words}</b>
           {family.strands.length === 1 ? <em>{ROLE_NAMES[only!.role]}. </em> : null}
           {count(family.lines.length, 'line')}, {aboutWords(family.length, unit)}
+          {from.length > 0 ? (
+            <span title={from.map((f) => f.name).join('\n')} data-testid="family-files">
+              , in {from[0]!.name}
+              {from.length > 1 ? ` and ${count(from.length - 1, 'more file')}` : ''}
+            </span>
+          ) : null}
         </div>
       </Head>
       {family.strands.map((strand) => (

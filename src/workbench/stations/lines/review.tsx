@@ -13,9 +13,9 @@ import type { MeasuredFamily } from '@/tasks/computer'
 import { LookSample } from '../../board/line-sample'
 import { ROLE_NAMES, roleOfKey } from '../../role-names'
 import { useProject, useWorkbench } from '../../store/context'
-import { lookWords } from './look-words'
 import { RoleButtons } from './role-buttons'
 import { confirmRoles, giveRole } from './role-edits'
+import { useFamilyWords } from './use-family-words'
 
 const Sentence = styled.p`
   font-size: 15.5px;
@@ -33,6 +33,8 @@ const questionsOf = (families: readonly MeasuredFamily[]): Question[] =>
 export function Review() {
   const workbench = useWorkbench()
   const families = useProject((s) => s.families)
+  const words = useFamilyWords()
+  const wordsOf = ({ key }: MeasuredFamily) => words.get(key) ?? ''
   const [at, setAt] = useState(0)
   const questions = questionsOf(families)
   const question = questions[Math.min(at, questions.length - 1)]
@@ -50,7 +52,7 @@ export function Review() {
 
   const decide = (role: Role) => {
     if (!question) return
-    const words = lookWords(question.family.look)
+    const words = wordsOf(question.family)
     if (role === question.strand.role) confirmRoles(workbench, question.strand.lines, words)
     else giveRole(workbench, question.strand.lines, role, words)
   }
@@ -110,7 +112,7 @@ export function Review() {
       <Row style={{ marginTop: 14, flexWrap: 'nowrap' }}>
         <LookSample look={family.look} />
         <h2 style={{ fontSize: 17 }}>
-          {count(strand.lines.length, 'line')}: {lookWords(family.look)}
+          {count(strand.lines.length, 'line')}: {wordsOf(family)}
         </h2>
       </Row>
       <Sentence aria-live="polite">

@@ -99,7 +99,7 @@ function Fields({ fields, set }: FieldsProps) {
       {number('Tool holders', 'holders', '', [1, 3])}
       {number('Travel', 'travelSpeed', 'mm/s', [1, 2000])}
       {number('Acceleration', 'acceleration', 'mm/s²', [10, 50_000])}
-      {number('Jolt in corners', 'cornerSpeed', 'mm/s', [0.5, 500])}
+      {number('Speed kept round a corner', 'cornerSpeed', 'mm/s', [0.5, 500])}
       {number('Raise or lower', 'liftTime', 's', [0, 5])}
       {number('Tool change', 'changeTime', 's', [0, 600])}
       <LengthField

@@ -5,12 +5,15 @@ import styled from 'styled-components'
 import type { SheetPlan } from '@/core/cutting/pass'
 import type { PlannedSheet } from '@/core/cutting/planned-sheet'
 import type { Timeline } from '@/core/cutting/timeline'
+import type { Sheet } from '@/core/document/layout'
 import { ROLE_STYLES } from '@/core/document/role-styles'
+import { laidOn } from '@/core/sheets/place'
 import { clock } from '@/core/units/clock'
 import { IconButton } from '@/kit/button'
 import { Select } from '@/kit/select'
 import { Slider } from '@/kit/slider'
 import { Board } from '../../board/board'
+import { PieceArt } from '../../board/layers/piece-art'
 import { paperTint } from '../../board/paper-tint'
 import type { ScreenSize, View } from '../../board/view'
 import { useProject } from '../../store/context'
@@ -76,11 +79,10 @@ function Playing({ plan, timeline }: PlannedSheet) {
     <Stage>
       <Board name={`run-board-${plan.sheet}`} label="Preview of the tool path." extent={extent}>
         {(view, size) => (
-          <PathLayer
-            view={view}
-            size={size}
-            picture={{ plan, timeline, time, paperColour, drawn: job.drawn }}
-          />
+          <>
+            {sheet ? <PaperLayer view={view} sheet={sheet} colour={paperColour} /> : null}
+            <PathLayer view={view} size={size} picture={{ plan, timeline, time, drawn: job.drawn }} />
+          </>
         )}
       </Board>
       <Player>
@@ -122,10 +124,33 @@ function Playing({ plan, timeline }: PlannedSheet) {
   )
 }
 
+/** The sheet, and what is printed on it. */
+function PaperLayer({ view, sheet, colour }: { view: View; sheet: Sheet; colour: string | null }) {
+  const project = useProject((s) => s.project)
+  const laid = useMemo(() => laidOn(project, sheet), [project, sheet])
+  return (
+    <svg aria-hidden>
+      <g transform={`translate(${view.x} ${view.y}) scale(${view.scale})`}>
+        <rect
+          width={sheet.width}
+          height={sheet.height}
+          fill={colour ? paperTint(colour) : '#fffdf8'}
+          style={{ filter: 'drop-shadow(0 2px 4px rgb(43 26 47 / 0.25))' }}
+        />
+        {laid.map(({ placement, shape, map }) => (
+          <g key={placement.id} transform={`matrix(${map.join(' ')})`}>
+            <PieceArt lines={project.lines} piece={shape.piece} />
+          </g>
+        ))}
+      </g>
+    </svg>
+  )
+}
+
 /** The tool path on a canvas, painted anew with every frame of the preview. */
 function PathLayer({ view, size, picture }: { view: View; size: ScreenSize; picture: Omit<Picture, 'px'> }) {
   const canvas = useRef<HTMLCanvasElement>(null)
-  const { plan, timeline, time, paperColour, drawn } = picture
+  const { plan, timeline, time, drawn } = picture
   useEffect(() => {
     const target = canvas.current
     if (!target || size.width === 0) return
@@ -135,8 +160,8 @@ function PathLayer({ view, size, picture }: { view: View; size: ScreenSize; pict
     const context = target.getContext('2d')!
     const k = view.scale * density
     context.setTransform(k, 0, 0, k, view.x * density, view.y * density)
-    paint(context, { plan, timeline, time, px: 1 / view.scale, paperColour, drawn })
-  }, [plan, timeline, time, view, size, paperColour, drawn])
+    paint(context, { plan, timeline, time, px: 1 / view.scale, drawn })
+  }, [plan, timeline, time, view, size, drawn])
   return <canvas ref={canvas} aria-hidden />
 }
 
@@ -145,19 +170,10 @@ type Picture = {
   timeline: Timeline
   time: number
   px: number
-  paperColour: string | null
   drawn: number[][]
 }
 
-function paint(
-  context: CanvasRenderingContext2D,
-  { plan, timeline, time, px, paperColour, drawn }: Picture,
-): void {
-  context.fillStyle = paperColour ? paperTint(paperColour) : '#fffdf8'
-  context.shadowColor = 'rgb(43 26 47 / 0.25)'
-  context.shadowBlur = 10
-  context.fillRect(0, 0, plan.width, plan.height)
-  context.shadowColor = 'transparent'
+function paint(context: CanvasRenderingContext2D, { plan, timeline, time, px, drawn }: Picture): void {
   context.lineJoin = 'round'
   for (const pass of plan.passes) {
     context.strokeStyle = 'rgb(43 26 47 / 0.22)'
