@@ -80,3 +80,34 @@ describe('what is printed on a piece', () => {
     expect(told(project)).toEqual(['cut', 'score'])
   })
 })
+
+describe('a frame across the folds of a piece', () => {
+  const BOX = '<path d="M20 20H220V120H20Z"/><path d="M70 20V120M120 20V120M170 20V120" stroke="#c00"/>'
+  const frame = (inset: number, colour: string) =>
+    `<path d="M${20 + inset} ${20 + inset}H${220 - inset}V${120 - inset}H${20 + inset}Z" stroke="${colour}"/>`
+
+  it.each([
+    ['near the edge, in a look of its own', frame(6, '#00a'), 'print?'],
+    ['farther in', frame(15, '#00a'), 'print?'],
+    ['in the look of the cuts', frame(6, '#000'), 'cut?'],
+  ])('%s is asked about; outline and folds stay sure, and whole', async (_, drawn, role) => {
+    const project = await draw(BOX + drawn)
+    expect(told(project)).toEqual(['cut', 'score', 'score', 'score', role])
+    expect(Object.values(project.pieces)).toHaveLength(1)
+  })
+
+  it('is told from a bleed, which no fold reaches', async () => {
+    const bleed = '<path d="M14 14H226V126H14Z" stroke="#00a"/>'
+    expect(told(await draw(BOX + bleed))).toEqual(['cut', 'score', 'score', 'score', 'skip?'])
+  })
+
+  it('is told from a window between two folds, and from one at which they end', async () => {
+    const within = '<path d="M80 40H110V100H80Z"/>'
+    expect(told(await draw(BOX + within))).toEqual(['cut', 'score', 'score', 'score', 'cut'])
+    const across = '<path d="M40 45H200V95H40Z"/>'
+    const folds = [70, 120, 170].map((x) => `<path d="M${x} 20V45M${x} 95V120" stroke="#c00"/>`).join('')
+    expect(new Set(told(await draw(`<path d="M20 20H220V120H20Z"/>${across}${folds}`)))).toEqual(
+      new Set(['cut', 'score']),
+    )
+  })
+})

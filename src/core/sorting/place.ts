@@ -11,13 +11,14 @@ type Known = {
   frames: ReadonlyMap<number, string>
   lettering: { outside: ReadonlySet<number>; onPaper: ReadonlySet<number> }
   margins: ReadonlySet<number>
+  crossed: ReadonlySet<number>
 }
 
 /** Says of every stretch where it lies. */
 export function locate(
   lines: readonly SceneLine[],
   arrangement: Arrangement,
-  { frames, lettering, margins }: Known,
+  { frames, lettering, margins, crossed }: Known,
 ): Stretch[] {
   const { edges, faces, side, within, component } = arrangement
   const depthOf = (f: number) => (f < 0 ? -1 : faces[f]!.depth)
@@ -93,6 +94,7 @@ export function locate(
       if (lettering.outside.has(i)) return { kind: 'lettering' }
       if (lettering.onPaper.has(i)) return { kind: 'inscription' }
       if (margins.has(i)) return { kind: 'margin' }
+      if (crossed.has(i)) return { kind: 'crossed' }
       const asked = samplesOf(line.shape.polyline)
       const inside = asked.filter((p) =>
         index.meeting({ minX: p.x, minY: p.y, maxX: p.x, maxY: p.y }).some((k) => holds(paper[k]!, p)),

@@ -9,7 +9,7 @@ import { lengthOfVector } from '../geometry/point'
 import { type Shape, shapeOf } from '../geometry/shape'
 import type { DrawnText } from '../intake/drawing'
 import { type FamilyProfile, profileFamilies } from './family-profile'
-import { findFrames, findMargins, findPages } from './frames'
+import { findCrossed, findFrames, findMargins, findPages } from './frames'
 import { findLegends } from './legends'
 import { findLettering } from './lettering'
 import { locate } from './place'
@@ -61,7 +61,8 @@ export function makeScene(
   for (const [line, why] of findLegends(sceneLines, artwork.texts ?? [])) frames.set(line, why)
   const lettering = findLettering(sceneLines, frames)
   const margins = findMargins(sceneLines)
-  const apart = new Set([...lettering.outside, ...lettering.onPaper, ...margins])
+  const crossed = findCrossed(sceneLines)
+  const apart = new Set([...lettering.outside, ...lettering.onPaper, ...margins, ...crossed])
   const build = () => arrangeSome(structuralLines(sceneLines, frames, apart, gap), sceneLines, gap)
   let arrangement = build()
   const pages = findPages(sceneLines, arrangement)
@@ -69,7 +70,7 @@ export function makeScene(
     for (const [line, why] of pages) frames.set(line, why)
     arrangement = build()
   }
-  const stretches = locate(sceneLines, arrangement, { frames, lettering, margins })
+  const stretches = locate(sceneLines, arrangement, { frames, lettering, margins, crossed })
   return {
     habits,
     lines: sceneLines,

@@ -41,3 +41,5 @@ export type Place =
   | { kind: 'inscription' }
   /** runs around an outline of another look at an even distance */
   | { kind: 'margin' }
+  /** a closed line in a piece that folds run on across */
+  | { kind: 'crossed' }

@@ -25,6 +25,8 @@ export const WEIGHTS = {
   lettering: { skip: 5.5 },
   /** such shapes on a piece: printed on it, or cut out of it */
   inscription: { print: 3.2, cut: 2 },
+  /** folds run on across it: a frame that is printed, or an opening over which they were drawn all the same */
+  crossed: { print: 3.2, cut: 2 },
   /** along all edges of its panel */
   rim: { print: 3 },
   /** an even distance around an outline of another look: bleed, safety, or a mat that is cut */

@@ -108,6 +108,20 @@ const SHOWN: Partial<
       [BOX, BLACK],
     ],
   },
+  crossed: {
+    shows: [
+      [rect(10, 10, 180, 80), BLACK],
+      [BOX, BLACK],
+      ['M70 0L70 100', RED],
+      ['M130 0L130 100', RED],
+    ],
+    // One fold across a window may be drawn on through it.
+    doesNot: [
+      [rect(10, 10, 180, 80), BLACK],
+      [BOX, BLACK],
+      ['M70 0L70 100', RED],
+    ],
+  },
   outline: {
     shows: [[BOX, BLACK]],
     doesNot: [

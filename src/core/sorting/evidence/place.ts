@@ -20,6 +20,11 @@ export const place: Evidence = ({ line, place: at }): Fact | null => {
         kind: 'margin',
         because: 'it runs around an outline at an even distance, as a bleed or a mat does',
       }
+    case 'crossed':
+      return {
+        kind: 'crossed',
+        because: 'folds run on across it, in and out again, as they do across a printed frame',
+      }
     case 'outline':
       return {
         kind: 'outline',
