@@ -18,6 +18,7 @@ const CORE_ORDER = [
   'inspection',
   'cutting',
   'export',
+  'stand-in',
 ]
 
 const coreRules = CORE_ORDER.map((folder, at) => ({

@@ -104,6 +104,14 @@ describe('decodeArt', () => {
   })
 
   it('stands in the list of tasks, both to read and to print', () => {
-    expect([...TASKS.keys()]).toEqual(['read-art', 'read-edit', 'read-file', 'plan-sheet', 'write-file'])
+    expect([...TASKS.keys()]).toEqual([
+      'read-art',
+      'read-edit',
+      'read-file',
+      'plan-sheet',
+      'prepare-job',
+      'measure-cut',
+      'write-file',
+    ])
   })
 })

@@ -1,4 +1,6 @@
+import { measureCut } from './measure-cut'
 import { planSheet } from './plan-sheet'
+import { prepareJob } from './prepare-job'
 import { readArt } from './read-art'
 import { readEdit } from './read-edit'
 import { readFile } from './read-file'
@@ -7,7 +9,7 @@ import { writeFile } from './write-file'
 
 /** Every task that a server thread can run. */
 export const TASKS: ReadonlyMap<string, Task<never, unknown>> = new Map(
-  [readArt, readEdit, readFile, planSheet, writeFile].map((task) => [
+  [readArt, readEdit, readFile, planSheet, prepareJob, measureCut, writeFile].map((task) => [
     task.name,
     task as unknown as Task<never, unknown>,
   ]),

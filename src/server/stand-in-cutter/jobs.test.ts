@@ -1,7 +1,7 @@
 import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import {
   isActive,
   JOB_COMMANDS,
@@ -21,6 +21,12 @@ import { asProblem } from '../as-problem'
 import { closeDatabase } from '../database'
 import { createProject } from '../projects/store'
 import { type Bench, commandJob, followJob, jobAtCutter, latestJob, startJob, viewJob } from './jobs'
+
+// Threads are tried where tasks are; here a task runs where it is asked for, some time later.
+vi.mock('../../tasks/run-in-thread', () => ({
+  runInThread: async (task: { run: (input: unknown) => Promise<unknown> }, input: unknown) =>
+    structuredClone(await task.run(structuredClone(input))),
+}))
 
 const stroke = (points: number[], closed = false) => ({
   placement: 0,

@@ -11,25 +11,23 @@ import {
   type JobStatus,
   type JobView,
 } from '../../contract/jobs'
-import { greatestDeviation } from '../../core/cutting/deviation'
 import { UNLOAD_WORDS } from '../../core/cutting/hand-words'
 import { movePlan } from '../../core/cutting/move-plan'
 import type { SheetPlan } from '../../core/cutting/pass'
 import { EMPTY_MACHINE, type InMachine, withPauses } from '../../core/cutting/pauses'
 import type { CutterFields } from '../../core/document/cutter'
-import { planToGcode } from '../../core/export/gcode'
-import { planToHpgl } from '../../core/export/hpgl'
 import type { Affine } from '../../core/geometry/affine'
 import type { Register } from '../../core/printing/register'
+import { Machine } from '../../core/stand-in/machine'
+import { PackedSteps } from '../../core/stand-in/packed-steps'
 import { formatSize, lengthWords, rulerUp, type Unit } from '../../core/units/length'
+import { measureCut } from '../../tasks/measure-cut'
+import { prepareJob } from '../../tasks/prepare-job'
+import { runInThread } from '../../tasks/run-in-thread'
 import { database } from '../database'
 import { JobRow } from '../database/models'
 import { log } from '../log'
 import { notFound, Problem } from '../problem'
-import { readGcode } from './gcode-reader'
-import { readHpgl } from './hpgl-reader'
-import { Machine } from './machine'
-import type { Step } from './step'
 
 /** Simulated seconds for one real second. `VELVET_CUTTER_PACE` changes it. */
 const pace = () => Number(process.env.VELVET_CUTTER_PACE ?? 40)
@@ -115,7 +113,11 @@ export async function startJob(
   )
   const plan = { ...asked, passes }
   const scanned = stillIn ? live.scanned : null
-  const { program, steps, planned } = prepare(plan, title, bench, scanned)
+  cutter().isStarting = true
+  const { program, steps, planned } = await prepare(plan, title, bench, scanned).catch((error) => {
+    cutter().isStarting = false
+    throw error
+  })
   const state: JobState = {
     status: stillIn ? 'running' : 'load',
     message: stillIn ? '' : loadingWords(bench, plan),
@@ -129,7 +131,6 @@ export async function startJob(
     queue: stillIn && queue.length === 0 ? live.state.queue : [...queue],
     whole,
   }
-  cutter().isStarting = true
   const row = await keep({
     id: nanoid(12),
     projectId,
@@ -177,19 +178,29 @@ const isOf = ({ row }: Live, projectId: string, sheet: string): boolean =>
 const wordsOf = (scanned: Scanned | null): string | null =>
   scanned?.register.ok ? scanned.register.words : null
 
-/** The program of a plan, what the machine makes of it, and the strokes that it should draw, as JSON. */
-function prepare(plan: SheetPlan, title: string, bench: Bench, scanned: Scanned | null) {
-  const { language } = bench.cutter
-  // The machine is led by what it found; what it draws is measured against where the sheet really lies.
-  const led = scanned?.register.ok ? movePlan(plan, scanned.register.map) : plan
-  const truth = scanned ? movePlan(plan, scanned.lie) : plan
-  const program = language === 'hpgl' ? planToHpgl(led, title) : planToGcode(led, title)
-  const steps = language === 'hpgl' ? readHpgl(program) : readGcode(program)
-  refuseOutOfReach(steps, plan, bench)
-  const strokes = truth.passes.flatMap((pass) =>
-    pass.strokes.map((s) => Array.from(s.points, (v) => Math.round(v * 1e4) / 1e4)),
-  )
-  return { program, steps, planned: JSON.stringify(strokes) }
+/**
+ * The program of a plan, what the machine makes of it, and the strokes that it should draw, as JSON.
+ * @throws Problem if a tool would be lowered where the machine does not reach
+ */
+async function prepare(plan: SheetPlan, title: string, bench: Bench, scanned: Scanned | null) {
+  const { cutter: machine, sheetAt, unit } = bench
+  const { language, mat, bladeOffset } = machine
+  const { program, steps, planned, beyond } = await runInThread(prepareJob, {
+    // The machine is led by what it found; what it draws is measured against where the sheet really lies.
+    led: scanned?.register.ok ? movePlan(plan, scanned.register.map) : plan,
+    truth: scanned ? movePlan(plan, scanned.lie) : plan,
+    title,
+    language,
+    mat,
+    sheetAt,
+  })
+  // The pivot of a trailing blade goes beyond a corner, its tip does not.
+  if (beyond > bladeOffset + 0.05)
+    throw new Problem(
+      422,
+      `The sheet goes ${lengthWords(rulerUp(beyond, unit), unit)} beyond what the cutter reaches (${formatSize(mat, unit)} with ${lengthWords(mat.margin, unit)} margin). Choose a larger cutter, or lay the pieces out again for its mat.`,
+    )
+  return { program, steps: new PackedSteps(steps.numbers, steps.messages), planned }
 }
 
 /** The sheet is in: its marks are looked for, and the machine begins. What is wrong leaves it waiting. */
@@ -199,11 +210,13 @@ async function begin(live: Live): Promise<void> {
   try {
     live.scanned = (await bench.scan?.()) ?? null
     if (live.scanned && !live.scanned.register.ok) throw new Problem(422, live.scanned.register.message)
-    const { program, steps, planned } = prepare(plan, title, bench, live.scanned)
-    await live.row.update({ gcode: program, planned })
+    if (live.scanned) {
+      const { program, steps, planned } = await prepare(plan, title, bench, live.scanned)
+      await live.row.update({ gcode: program, planned })
+      live.machine = new Machine(steps, plan.height)
+    }
     // It may have been cancelled meanwhile.
     if (live.state.status !== 'scanning') return
-    live.machine = new Machine(steps, plan.height)
     live.state.register = wordsOf(live.scanned)
     if (plan.passes[0]?.pause) {
       live.machine.passStop()
@@ -215,29 +228,6 @@ async function begin(live: Live): Promise<void> {
     if (live.state.status === 'scanning') update(live, 'load', message)
     if (!(error instanceof Problem)) throw error
   }
-}
-
-/** @throws Problem if a tool would be lowered where the machine does not reach */
-function refuseOutOfReach(
-  steps: readonly Step[],
-  { height }: SheetPlan,
-  { cutter: { mat, bladeOffset }, sheetAt: at, unit }: Bench,
-): void {
-  const { width, height: depth, margin } = mat
-  const over = (v: number, low: number, high: number) => Math.max(low - v, v - high, 0)
-  let most = 0
-  for (const step of steps) {
-    if (step.kind !== 'move' || step.z > 0) continue
-    const across = over(step.x + at.x, margin, width - margin)
-    const down = over(height - step.y + at.y, margin, depth - margin)
-    most = Math.max(most, across, down)
-  }
-  // The pivot of a trailing blade goes beyond a corner, its tip does not.
-  if (most > bladeOffset + 0.05)
-    throw new Problem(
-      422,
-      `The sheet goes ${lengthWords(rulerUp(most, unit), unit)} beyond what the cutter reaches (${formatSize(mat, unit)} with ${lengthWords(margin, unit)} margin). Choose a larger cutter, or lay the pieces out again for its mat.`,
-    )
 }
 
 const view = ({ row, state, machine }: Live): JobView => ({
@@ -253,8 +243,20 @@ function run(live: Live): void {
   update(live, 'running')
   live.timer = setInterval(() => {
     live.machine.advance((TICK / 1000) * pace())
-    update(live)
+    if (live.machine.status === 'done') void finish(live)
+    else update(live)
   }, TICK)
+}
+
+/** All is drawn: it is measured against the plan, and the sheet can be taken out. */
+async function finish(live: Live): Promise<void> {
+  halt(live)
+  const { row, machine } = live
+  const deviation = await runInThread(measureCut, { planned: row.planned, drawn: machine.drawn })
+  // It may have been paused or cancelled meanwhile.
+  if (live.state.status !== 'running') return
+  live.state.deviation = deviation
+  update(live)
 }
 
 function halt(live: Live): void {
@@ -276,17 +278,8 @@ function update(live: Live, status?: JobStatus, message = ''): void {
     ...machine.position,
   }
   if (now !== 'running') halt(live)
-  if (now === 'unload') live.state.deviation = measure(live)
   cutter().events.emit(live.row.id, live.state)
   if (now !== before.status) void save(live)
-}
-
-function measure({ row, machine }: Live): number {
-  const planned = (JSON.parse(row.planned) as number[][]).map((s) => Float64Array.from(s))
-  return greatestDeviation(
-    planned,
-    machine.drawn.map((s) => Float64Array.from(s)),
-  )
 }
 
 async function save(live: Live): Promise<void> {
@@ -318,6 +311,8 @@ export async function commandJob(id: string, command: JobCommand, when?: JobStat
   const next = JOB_TRANSITIONS[status][command]
   if (!next || (when && when !== status)) return view(live)
   if (command === 'jam') {
+    // What is drawn already cannot jam any more.
+    if (live.machine.status === 'done') return view(live)
     live.machine.jam()
     update(live)
   } else if (next === 'scanning') await begin(live)

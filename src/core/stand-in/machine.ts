@@ -1,3 +1,4 @@
+import type { Steps } from './packed-steps'
 import { PARKED, type Step } from './step'
 
 /** One motor step of the stand-in, mm: what it draws lies on this grid, as with real machines. */
@@ -35,7 +36,7 @@ export class Machine {
   private jamsNext = false
 
   constructor(
-    private readonly steps: readonly Step[],
+    private readonly steps: Steps,
     /** height of the sheet, mm: the program's y runs up from its lower edge */
     private readonly sheetHeight: number,
   ) {}
@@ -84,7 +85,7 @@ export class Machine {
   advance(seconds: number): void {
     const until = this.seconds + seconds
     while (this.status === 'running' && this.seconds < until) {
-      const step = this.steps[this.next]
+      const step = this.steps.at(this.next)
       if (step?.kind === 'move' && step.z > 0) this.contour = this.next
       this.next += 1
       if (!step || step.kind === 'end') {

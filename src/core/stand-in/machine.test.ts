@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { readGcode } from './gcode-reader'
 import { readHpgl } from './hpgl-reader'
 import { Machine, RESOLUTION } from './machine'
+import { PackedSteps } from './packed-steps'
 import { ProgramError } from './step'
 
 describe('readGcode', () => {
@@ -147,5 +148,20 @@ describe('a jam', () => {
     machine.advance(1000)
     expect(machine.status).toBe('done')
     expect(machine.drawn).toEqual(whole.drawn)
+  })
+})
+
+describe('PackedSteps', () => {
+  it('are the same steps, and what is not there is none', () => {
+    const steps = readGcode(
+      'G21 G90\nT2 M6\n(Put in the knife)\nM0\nG0 X10 Y10.125\nG1 Z0 F600\nX-30.01\nG0 Z2\n(Wait)\nM0\nM2',
+    )
+    const packed = PackedSteps.of(steps)
+    expect(packed.length).toBe(steps.length)
+    expect(steps.map((_, i) => packed.at(i))).toEqual(steps)
+    expect([packed.at(-1), packed.at(steps.length)]).toEqual([undefined, undefined])
+    // As it comes from another thread.
+    const { numbers, messages } = structuredClone({ numbers: packed.numbers, messages: packed.messages })
+    expect(new PackedSteps(numbers, messages).at(1)).toEqual(steps[1])
   })
 })
