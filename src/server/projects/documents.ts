@@ -1,3 +1,4 @@
+import { setImmediate } from 'node:timers/promises'
 import { promisify } from 'node:util'
 import { gunzip, gzip } from 'node:zlib'
 import { Op, type Transaction } from 'sequelize'
@@ -43,9 +44,11 @@ export class OpenDocument {
    * @returns what takes it back, and what is wrong with the result
    * @throws EditMisfit
    */
-  edit(changes: readonly Change[]) {
+  async edit(changes: readonly Change[]) {
     this.shared = null
     const inverse = applyInPlace(this.working, changes)
+    // An edit of ten thousand lines takes two breaths, so that others are answered in between.
+    await setImmediate()
     return { inverse, wrong: invalidAfter(this.working, touchedBy(changes)) }
   }
 }

@@ -176,7 +176,7 @@ async function accept(
       return { document, revision: kept.revision, label: kept.label, changes, history }
     }
     const prepared = await prepare(row, transaction)
-    const inverse = made(id, document, prepared.changes)
+    const inverse = await made(id, document, prepared.changes)
     const revision = row.revision + 1
     const changes = JSON.stringify(prepared.changes)
     const { below, ...piles } = await piled(id, row, prepared, revision, transaction)
@@ -238,11 +238,11 @@ async function keepSnapshot(projectId: string, revision: number, project: Projec
 }
 
 /** Makes changes on a document. @returns what takes them back @throws Problem 422; the document is forgotten then */
-function made(id: string, document: OpenDocument, changes: readonly Change[]): Change[] {
+async function made(id: string, document: OpenDocument, changes: readonly Change[]): Promise<Change[]> {
   // Until the edit is kept nobody else may find the document; afterwards only the changed one is right.
   forget(id)
   try {
-    const { inverse, wrong } = document.edit(changes)
+    const { inverse, wrong } = await document.edit(changes)
     if (!wrong) return inverse
     throw new Problem(422, `“${wrong.path}” cannot be set so: ${wrong.message}. Nothing was changed.`)
   } catch (error) {
