@@ -38,10 +38,11 @@ beforeAll(async () => {
     alias: { '@': './src' },
   })
 })
+const waiting = () =>
+  (globalThis as { velvetThreads?: { worker: { terminate(): unknown } }[] }).velvetThreads ?? []
 afterAll(() => {
   rmSync(join(entry.path, '..'), { recursive: true, force: true })
-  for (const thread of (globalThis as { velvetThreads?: { terminate(): unknown }[] }).velvetThreads ?? [])
-    void thread.terminate()
+  for (const { worker } of waiting()) void worker.terminate()
 })
 
 const input = (name: string, bytes = readFileSync(`demo/drawings/${name}`)): ReadFileInput => ({
@@ -121,5 +122,17 @@ describe('runInThread', () => {
       run: async () => null,
     }
     await expect(runInThread(unknown, null)).rejects.toThrow('there is none called "fold"')
+  })
+
+  it('ends one that has waited for long, so that its memory is given back', async () => {
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
+    await runInThread(readFile, input('sachet.svg'))
+    expect(waiting().length).toBeGreaterThan(0)
+    vi.advanceTimersByTime(60_000)
+    vi.useRealTimers()
+    await vi.waitFor(() => expect(waiting()).toHaveLength(0), { timeout: 20_000 })
+    // The next task gets a new one.
+    await runInThread(readFile, input('sachet.svg'))
+    expect(waiting()).toHaveLength(1)
   })
 })

@@ -16,7 +16,10 @@ export const HEAP = { maxOldGenerationSizeMb: 1024, maxYoungGenerationSizeMb: 25
  * must see the address of the entry beside `new Worker`.
  */
 const KEPT = 2
-const holder = globalThis as { velvetThreads?: Worker[] }
+/** A thread that waits in vain gives its memory back after this, ms: its nursery alone is some hundred MB. */
+const WAITS = 30_000
+type Waiting = { worker: Worker; ends: NodeJS.Timeout }
+const holder = globalThis as { velvetThreads?: Waiting[] }
 const idle = () => {
   holder.velvetThreads ??= []
   return holder.velvetThreads
@@ -25,8 +28,10 @@ const idle = () => {
 function takeThread(): Worker {
   const kept = idle().pop()
   if (kept) {
-    kept.ref()
-    return kept
+    clearTimeout(kept.ends)
+    kept.worker.removeAllListeners()
+    kept.worker.ref()
+    return kept.worker
   }
   return new Worker(new URL('./thread.worker.ts', import.meta.url), {
     resourceLimits: HEAP,
@@ -41,11 +46,13 @@ function giveBack(worker: Worker): void {
     return
   }
   worker.unref()
+  const ends = setTimeout(() => void worker.terminate(), WAITS).unref()
   const forget = () => {
-    holder.velvetThreads = idle().filter((w) => w !== worker)
+    clearTimeout(ends)
+    holder.velvetThreads = idle().filter((w) => w.worker !== worker)
   }
   worker.once('exit', forget).once('error', forget)
-  idle().push(worker)
+  idle().push({ worker, ends })
 }
 
 /**
