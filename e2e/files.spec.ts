@@ -83,7 +83,7 @@ test('drawings are dropped and pasted at any station; a source is replaced, remo
     )
   await expect(page.getByTestId('source').getByRole('heading')).toContainText(['larger.svg'])
   await expect(cards).toHaveCount(both + 1)
-  expect(name).toMatch(/^Choose Piece/)
+  expect(name).toBe('Choose Pasted drawing')
   expect(await named()).toBe(name)
   await page.getByRole('button', { name: 'Remove tags.svg' }).click()
   await expect(page.getByTestId('source')).toHaveCount(2)
