@@ -5,6 +5,7 @@
 const CORE_ORDER = [
   'units',
   'geometry',
+  'outlines',
   'arrangement',
   'document',
   'pieces',

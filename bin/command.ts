@@ -21,6 +21,8 @@ export type Call = {
   json: boolean
   /** the text of an option, or undefined where it was not given */
   text(option: string): string | undefined
+  /** whether an option without a value was given */
+  has(option: string): boolean
   /** the texts of an option that may be given several times */
   texts(option: string): readonly string[]
   /** Does something with each file; one that fails is told, and the others are gone on with. */

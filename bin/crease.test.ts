@@ -233,10 +233,10 @@ describe('crease make', () => {
     )
     expect(status).toBe(0)
     const made = JSON.parse(stdout)
-    expect(made.making).toEqual({
+    expect(made.making).toMatchObject({
       name: 'Rectangle',
       recipe: 'shape',
-      measures: { outline: 'rectangle', width: 139.7, height: 100 },
+      measures: { kind: 'rectangle', width: 139.7, height: 100 },
       takes: [],
     })
     expect(made.pieces).toMatchObject([{ name: 'Rectangle', width: 139.7, height: 100 }])
@@ -252,7 +252,7 @@ describe('crease make', () => {
           'shape',
           SACHET,
           '--measure',
-          'outline=circle',
+          'kind=circle',
           '--measure',
           'width=60',
           '--out',
@@ -270,10 +270,38 @@ describe('crease make', () => {
     ).toBe(true)
   })
 
+  it('lists its recipes with their measures', async () => {
+    const { recipes } = JSON.parse((await crease('make', '--list', '--json')).stdout)
+    const foldOver = recipes.find((r: { name: string }) => r.name === 'fold-over')
+    expect(foldOver).toMatchObject({ title: 'Fold-over', takes: { least: 1, most: 1 } })
+    expect(foldOver.measures).toContainEqual({
+      name: 'sink',
+      unit: 'mm',
+      least: 0.05,
+      most: 1000,
+      usual: 1,
+      says: 'Sink',
+    })
+    expect((await crease('make', '--list')).stdout).toContain('punch: Punch, of 2 to 200 pieces')
+  })
+
+  it('makes a folding card of a piece of a drawing, and of two pieces one', async () => {
+    const made = async (...args: string[]) => JSON.parse((await crease('make', ...args, '--json')).stdout)
+    const { pieces } = JSON.parse((await crease('sort', SACHET, '--json')).stdout)
+    const [first, second] = pieces.map((p: { name: string }) => p.name)
+    const card = await made('fold-over', SACHET, '--pick', first, '--measure', 'sink=10')
+    const folded = card.pieces.find((p: { name: string }) => p.name === 'Fold-over')
+    const before = pieces.find((p: { name: string }) => p.name === first)
+    expect(folded.height).toBeCloseTo(2 * (before.height - 10), 1)
+    expect(card.making.takes).toEqual([{ piece: before.id, spent: true }])
+    const apart = await crease('make', 'join', SACHET, '--pick', first, '--pick', second)
+    expect([apart.status, apart.stderr]).toEqual([2, expect.stringContaining('do not all touch')])
+  })
+
   it('says what is wrong', async () => {
     expect((await crease('make')).stderr).toContain('make needs a recipe')
     expect((await crease('make', 'sphere')).stderr).toContain(
-      'there is no recipe “sphere”. There are: shape.',
+      'there is no recipe “sphere”. There are: shape, card-base, ',
     )
     expect((await crease('make', 'shape', '--measure', 'width=-3')).stderr).toContain(
       '“Width” is between 1 and 3000 mm',

@@ -72,6 +72,7 @@ async function follow([name, ...rest]: readonly string[], { say, tell }: Ways): 
     reading: readReading(text),
     json: values.json === true,
     text,
+    has: (option) => values[option] === true,
     texts: (option) => (values[option] as string[] | undefined) ?? [],
     eachFile,
     say,

@@ -8,9 +8,10 @@ import { drawingAsSheet } from '../../src/core/export/parts'
 import { heightOf, uniteBoxes, widthOf } from '../../src/core/geometry/measure'
 import { shapeOf } from '../../src/core/geometry/shape'
 import { addMaking } from '../../src/core/making/make'
-import type { Measure } from '../../src/core/making/recipe'
+import type { Measure, Recipe } from '../../src/core/making/recipe'
 import { RECIPES } from '../../src/core/making/recipes'
 import { settled } from '../../src/core/making/settle'
+import { count } from '../../src/core/units/count'
 import { parseLength } from '../../src/core/units/length'
 import type { Command } from '../command'
 import { UsageError } from '../options'
@@ -23,13 +24,20 @@ const MADE = 'made'
 /** Makes something from measures, of pieces of a drawing where the recipe takes some. */
 export const make: Command = {
   name: 'make',
-  usage: 'RECIPE [FILE] [--pick PIECE...] [--measure NAME=VALUE...] [--out PATH]',
+  usage: 'RECIPE [FILE] [--pick PIECE...] [--measure NAME=VALUE...] [--out PATH] | --list',
   options: {
     pick: { type: 'string', multiple: true },
     measure: { type: 'string', multiple: true },
     out: { type: 'string' },
+    list: { type: 'boolean' },
   },
-  async run({ files: [recipe, path, ...more], text, texts, reading, json, say }) {
+  async run({ files: [recipe, path, ...more], text, texts, has, reading, json, say }) {
+    if (has('list')) {
+      say(
+        json ? JSON.stringify({ recipes: RECIPES.map(tellRecipe) }) : RECIPES.map(describeRecipe).join('\n'),
+      )
+      return
+    }
     if (!recipe) throw new UsageError('make needs a recipe, and a file where it takes pieces of one.')
     if (more.length > 0) throw new UsageError('make takes one file.')
     const drawing = path ? await readProject(readFileSync(path), basename(path), reading) : null
@@ -46,6 +54,28 @@ export const make: Command = {
     if (json) say(JSON.stringify(told))
     else say(out ?? describeProject(told.making.name, told))
   },
+}
+
+const UNITS = { length: 'mm', angle: 'degrees', count: '', choice: '' } as const
+
+/** A recipe with its measures, as data. */
+const tellRecipe = ({ name, title, takes, measures }: Recipe) => ({
+  name,
+  title,
+  takes,
+  measures: measures.map((m) => ({
+    name: m.name,
+    unit: UNITS[m.kind],
+    ...(m.kind === 'choice' ? { choices: m.choices.map((c) => c.value) } : { least: m.least, most: m.most }),
+    usual: m.usual,
+    says: m.title,
+  })),
+})
+
+/** A recipe in a line. */
+function describeRecipe({ name, title, takes: { least, most }, measures }: Recipe): string {
+  const of = most === 0 ? '' : `, of ${least === most ? count(least, 'piece') : `${least} to ${most} pieces`}`
+  return `${name}: ${title}${of}${measures.length > 0 ? `; ${measures.map((m) => `${m.name}=${m.usual}`).join(' ')}` : ''}`
 }
 
 type MakeOptions = {
@@ -79,12 +109,19 @@ function makeFrom(drawing: Project | null, { recipe: name, pick, measures }: Mak
   return made
 }
 
-/** `width=120`, `width=4 3/4"` or `outline=circle`. */
+/** `width=120`, `width=4 3/4"` or `kind=circle`. */
 function readMeasure(text: string, measures: readonly Measure[]): [string, MeasureValue] {
   const at = text.indexOf('=')
   if (at < 1) throw new UsageError(`--measure takes NAME=VALUE, as in width=120; not “${text}”.`)
   const [name, value] = [text.slice(0, at).trim(), text.slice(at + 1).trim()]
-  if (measures.find((m) => m.name === name)?.kind !== 'length') return [name, value]
+  const kind = measures.find((m) => m.name === name)?.kind
+  if (kind === 'count' || kind === 'angle') {
+    const number = Number(value)
+    if (value === '' || !Number.isFinite(number))
+      throw new UsageError(`--measure ${name}: “${value}” is no number.`)
+    return [name, number]
+  }
+  if (kind !== 'length') return [name, value]
   const length = parseLength(value)
   if (!length.ok) throw new UsageError(`--measure ${name}: ${length.message}`)
   return [name, length.mm]

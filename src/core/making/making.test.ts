@@ -27,13 +27,13 @@ describe('a shape', () => {
   })
 
   it('is a circle as wide as asked for, its length and area those of the textbook (2 pi r, pi r²)', () => {
-    const [piece] = shapesOf(made({ outline: 'circle', width: 80 }))
+    const [piece] = shapesOf(made({ kind: 'circle', width: 80 }))
     expect(piece!.size.width).toBeCloseTo(80, 3)
     expect(piece!.size.height).toBeCloseTo(80, 3)
     expect(piece!.area / (Math.PI * 40 ** 2)).toBeCloseTo(1, 5)
     expect(piece!.outline.segments).toHaveLength(8)
     // Length and every point by another library.
-    const d = Object.values(made({ outline: 'circle', width: 80 }).lines)[0]!.d
+    const d = Object.values(made({ kind: 'circle', width: 80 }).lines)[0]!.d
     const path = new svgPathProperties(d)
     expect(path.getTotalLength() / (Math.PI * 80)).toBeCloseTo(1, 5)
     for (let k = 0; k < 50; k += 1) {
@@ -56,12 +56,12 @@ describe('a shape', () => {
     expect(again).toEqual(wider)
     expect(applyChanges(wider, inverse)).toEqual(named)
     const [drawn] = settled(setLines(wider, 'Pen', Object.keys(wider.lines), { role: 'pen' }))
-    const [rounder] = settled(changeMeasures(drawn, 'm1', { outline: 'circle' }))
+    const [rounder] = settled(changeMeasures(drawn, 'm1', { kind: 'circle' }))
     expect(Object.values(rounder.lines).map((l) => l.role)).toEqual(['pen'])
   })
 
   it('lies beside what is there', () => {
-    const two = made({ outline: 'circle' }, 'm2', made({ width: 50 }))
+    const two = made({ kind: 'circle' }, 'm2', made({ width: 50 }))
     const [a, b] = shapesOf(two)
     expect(b!.box.minX - a!.box.maxX).toBeCloseTo(20, 3)
     expect([a!.piece.name, b!.piece.name]).toEqual(['Rectangle', 'Circle'])
@@ -70,12 +70,15 @@ describe('a shape', () => {
 
 describe('measures', () => {
   it('are the usual ones where none are given, and refused in a sentence where they do not fit', () => {
-    expect(measuresOf(shape, {})).toEqual({ outline: 'rectangle', width: 100, height: 70 })
+    expect(measuresOf(shape, {})).toMatchObject({ kind: 'rectangle', width: 100, height: 70, count: 8 })
     expect(() => measuresOf(shape, { width: 0 })).toThrow('“Width” is between 1 and 3000 mm, not 0.')
+    expect(() => measuresOf(shape, { count: 3.5 })).toThrow('“How many” is a whole number from 3 to 120')
     expect(() => measuresOf(shape, { width: 'wide' })).toThrow('“Width” is between')
-    expect(() => measuresOf(shape, { outline: 'heptagon' })).toThrow('one of rectangle, circle, not heptagon')
-    expect(() => measuresOf(shape, { depth: 3 })).toThrow(
-      'has no measure “depth”. It has: outline, width, height.',
+    expect(() => measuresOf(shape, { kind: 'heptagon' })).toThrow(
+      /one of rectangle, rounded, .*, not heptagon/,
+    )
+    expect(() => measuresOf(shape, { sink: 3 })).toThrow(
+      'has no measure “sink”. It has: kind, width, height, corner, count, depth.',
     )
     expect(() => addMaking(emptyProject('Fair'), { id: 'x', recipe: 'none' })).toThrow(CannotMake)
   })
@@ -131,7 +134,7 @@ describe('makings that take what others made', () => {
     expect(Object.values(framed().lines).map((l) => l.plane)).toEqual(['m1', 'f1', 'f2'])
     const card = made({ width: 100, height: 60 })
     const at: [number, number, number, number, number, number] = [1, 0, 0, 1, 30, 20]
-    const window = { id: 'w', recipe: 'shape', measures: { outline: 'circle', width: 20 }, at }
+    const window = { id: 'w', recipe: 'shape', measures: { kind: 'circle', width: 20 }, at }
     const [opened] = settled(addMaking(card, { ...window, plane: 'm1' }))
     expect(shapesOf(opened).map((s) => s.openings.length)).toEqual([1])
     const [apart] = settled(addMaking(card, window))

@@ -5,6 +5,8 @@ import type { PieceShape } from '../pieces/piece-shape'
 /** One of the values that a recipe asks for. */
 export type Measure = { name: string; title: string } & (
   | { kind: 'length'; usual: number; least: number; most: number }
+  | { kind: 'count'; usual: number; least: number; most: number }
+  | { kind: 'angle'; usual: number; least: number; most: number }
   | { kind: 'choice'; usual: string; choices: readonly { value: string; title: string }[] }
 )
 
@@ -52,10 +54,16 @@ function checkedValue(measure: Measure, value: MeasureValue): MeasureValue {
     if (values.includes(String(value))) return String(value)
     throw new CannotMake(`“${measure.title}” is one of ${values.join(', ')}, not ${value}.`)
   }
-  const { least, most } = measure
-  if (typeof value === 'number' && value >= least && value <= most) return value
-  throw new CannotMake(`“${measure.title}” is between ${least} and ${most} mm, not ${value}.`)
+  const { kind, least, most } = measure
+  const isWhole = kind !== 'count' || Number.isInteger(value)
+  if (typeof value === 'number' && value >= least && value <= most && isWhole) return value
+  const asked = kind === 'count' ? 'a whole number from' : 'between'
+  throw new CannotMake(
+    `“${measure.title}” is ${asked} ${least} ${kind === 'count' ? 'to' : 'and'} ${most}${UNITS[kind]}, not ${value}.`,
+  )
 }
 
-/** A length among checked measures, mm. */
-export const lengthIn = (measures: Measures, name: string): number => Number(measures[name])
+const UNITS = { length: ' mm', count: '', angle: ' degrees' } as const
+
+/** A number among checked measures: mm, degrees, or how many. */
+export const numberIn = (measures: Measures, name: string): number => Number(measures[name])

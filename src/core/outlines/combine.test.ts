@@ -67,6 +67,9 @@ describe('outlines are combined', () => {
   })
 })
 
+/** How many pairs are tried; more by night. */
+const SEEDS = Number(process.env.OUTLINE_SEEDS ?? 80)
+
 /** Judged by where points lie, on both sides of every edge too, and by the areas of another library. */
 describe('any two outlines', () => {
   const FINE = 0.0005
@@ -192,14 +195,14 @@ describe('any two outlines', () => {
 
   it('hold the points that they should, and stray from their curves by less than two thousandths of a mm', () => {
     let refused = 0
-    for (let seed = 1; seed <= 80; seed += 1) {
+    for (let seed = 1; seed <= SEEDS; seed += 1) {
       const found = check(seed)
       expect(found.wrong, `seed ${seed}`).toBe(0)
       expect(found.strayed, `seed ${seed}`).toBeLessThan(0.002)
       expect(found.area, `seed ${seed}`).toBeLessThan(0.2)
       refused += found.refused
     }
-    expect(refused).toBeLessThan(20)
+    expect(refused).toBeLessThan(SEEDS / 4)
   })
 
   it('would be found wrong with a node that is a tenth of a mm off', () => {

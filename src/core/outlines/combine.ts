@@ -131,7 +131,7 @@ function contourOf(
 }
 
 /** A closed contour walked the other way, without the empty stretch where it was closed already. */
-function turnedRound(contour: Contour): Contour {
+export function turnedRound(contour: Contour): Contour {
   const { start, segments, closed } = reverseContour(contour)
   const [first] = segments
   const isEmpty = first !== undefined && !first.c1 && distance(first.to, start) === 0

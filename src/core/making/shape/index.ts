@@ -1,12 +1,21 @@
-import { lengthIn, type Recipe } from '../recipe'
-import { circle } from './circle'
-import { rectangle } from './rectangle'
+import { numberIn, type Recipe } from '../recipe'
+import { OUTLINES, type OutlineKind } from './outlines'
 
-/** The outlines that a shape can have, each by its outer size. Adding one is a file here and a line in the list. */
-const OUTLINES = { rectangle, circle } as const
-type Outline = keyof typeof OUTLINES
-
-const TITLES: Record<Outline, string> = { rectangle: 'Rectangle', circle: 'Circle' }
+const TITLES: Record<OutlineKind, string> = {
+  rectangle: 'Rectangle',
+  rounded: 'Rounded rectangle',
+  circle: 'Circle',
+  ellipse: 'Ellipse',
+  polygon: 'Polygon',
+  star: 'Star',
+  heart: 'Heart',
+  tag: 'Tag',
+  arch: 'Arch',
+  banner: 'Banner',
+  bracket: 'Bracket plate',
+  'scalloped-circle': 'Scalloped circle',
+  'scalloped-rectangle': 'Scalloped rectangle',
+}
 
 /** A plain shape: one closed cut. */
 export const shape: Recipe = {
@@ -15,20 +24,24 @@ export const shape: Recipe = {
   takes: { least: 0, most: 0 },
   measures: [
     {
-      name: 'outline',
-      title: 'Outline',
+      name: 'kind',
+      title: 'Kind',
       kind: 'choice',
       usual: 'rectangle',
       choices: Object.entries(TITLES).map(([value, title]) => ({ value, title })),
     },
     { name: 'width', title: 'Width', kind: 'length', usual: 100, least: 1, most: 3000 },
     { name: 'height', title: 'Height', kind: 'length', usual: 70, least: 1, most: 3000 },
+    { name: 'corner', title: 'Corner', kind: 'length', usual: 8, least: 0, most: 1500 },
+    { name: 'count', title: 'How many', kind: 'count', usual: 8, least: 3, most: 120 },
+    { name: 'depth', title: 'Depth', kind: 'length', usual: 4, least: 0, most: 1500 },
   ],
-  nameOf: ({ outline }) => TITLES[outline as Outline],
+  nameOf: ({ kind }) => TITLES[kind as OutlineKind],
   make: (_, measures) => {
-    const draw = OUTLINES[measures.outline as Outline]
-    return [
-      { key: 'outline', d: draw(lengthIn(measures, 'width'), lengthIn(measures, 'height')), role: 'cut' },
-    ]
+    const [width, height, corner, count, depth] = ['width', 'height', 'corner', 'count', 'depth'].map(
+      (name) => numberIn(measures, name),
+    )
+    const sizes = { width: width!, height: height!, corner: corner!, count: count!, depth: depth! }
+    return [{ key: 'outline', d: OUTLINES[measures.kind as OutlineKind](sizes), role: 'cut' }]
   },
 }

@@ -1,0 +1,237 @@
+import { describe, expect, it } from 'vitest'
+import { addSource } from '../binding/add-source'
+import { emptyProject, type Project, projectSchema } from '../document/project'
+import type { MeasureValue } from '../document/sources'
+import { readPath, writePath } from '../geometry/path'
+import { shapeOf } from '../geometry/shape'
+import { roleCounts } from '../pieces/lines'
+import { shapeOfPiece, shapesOf } from '../pieces/piece-shape'
+import { addMaking, changeMeasures } from './make'
+import { settled } from './settle'
+import { circle } from './shape/circle'
+
+const LOOK = { stroke: '#000000', fill: null, dash: [], width: 0.3, layers: [] }
+const rect = (x: number, y: number, w: number, h: number) =>
+  `M${x} ${y}L${x + w} ${y}L${x + w} ${y + h}L${x} ${y + h}Z`
+const round = (x: number, y: number, r: number) => {
+  const { start, segments } = readPath(circle(2 * r))
+  const at = (p: { x: number; y: number }) => ({ x: p.x + x - r, y: p.y + y - r })
+  return writePath({
+    start: at(start),
+    segments: segments.map((s) => ({ c1: at(s.c1!), c2: at(s.c2!), to: at(s.to) })),
+    closed: true,
+  })
+}
+
+/** A project with a source for each piece, so that they may lie on one another; a piece is its cut paths. */
+function pieces(...all: string[][]): Project {
+  return all.reduce<Project>((project, paths, k) => {
+    const drawing = {
+      artwork: { width: 300, height: 300 },
+      scale: { mmPerUnit: 1, why: '', sure: true, choices: [] },
+      lines: paths.map((d, element) => ({
+        d,
+        look: { ...LOOK, layers: [d.endsWith('Z') ? 'cut' : 'score'] },
+        label: null,
+        element,
+        fillRule: 'nonzero' as const,
+      })),
+      findings: [],
+    }
+    const file = { id: `s${k}`, name: `${'abcd'[k]}.svg`, format: 'svg', bytes: 1, lay: 'centred' as const }
+    return addSource(project, drawing, file)[0]
+  }, emptyProject('Fair'))
+}
+
+/** What a recipe makes of all pieces of a project, and the shapes of that. */
+function make(project: Project, recipe: string, measures: Record<string, MeasureValue> = {}) {
+  const takes = Object.keys(project.pieces).map((piece) => ({ piece, spent: true }))
+  const [made, edit] = settled(
+    addMaking(project, { id: 'm', recipe, measures, takes, at: [1, 0, 0, 1, 0, 0] }),
+  )
+  expect(projectSchema.safeParse(made).error?.issues).toBeUndefined()
+  const making = made.sources.m!
+  const shapes = shapesOf(made).filter((s) => s.lines[0]?.source === 'm')
+  return { project: made, edit, shapes, trouble: making.kind === 'making' ? making.trouble : null }
+}
+
+describe('join', () => {
+  it('makes one piece of those that overlap, keeps their folds, and follows what it takes', () => {
+    const { shapes, project } = make(
+      pieces([rect(0, 0, 60, 40), 'M20 0L20 40'], [rect(50, 10, 40, 20)]),
+      'join',
+    )
+    expect(shapes).toHaveLength(1)
+    expect(shapes[0]!.area).toBeCloseTo(60 * 40 + 40 * 20 - 10 * 20, 6)
+    expect(roleCounts(project, shapes[0]!.piece)).toMatchObject({ cut: 1, score: 1 })
+  })
+
+  it('says where they do not touch', () => {
+    expect(make(pieces([rect(0, 0, 10, 10)], [rect(50, 0, 10, 10)]), 'join').trouble).toContain(
+      '2 pieces still',
+    )
+  })
+})
+
+describe('punch', () => {
+  const motif = [round(40, 30, 12), round(40, 30, 4)]
+  it('takes out the inner parts of a motif only, or all that it covers', () => {
+    const card = [rect(0, 0, 100, 80)]
+    const inner = make(pieces(card, motif), 'punch').shapes
+    expect(inner).toHaveLength(1)
+    expect(inner[0]!.area).toBeCloseTo(8000 - Math.PI * 16, 1)
+    const whole = make(pieces(card, motif), 'punch', { take: 'whole' }).shapes
+    expect(whole[0]!.area).toBeCloseTo(8000 - Math.PI * 144, 1)
+    // A hole has its curves as they were.
+    expect(whole[0]!.openings[0]!.segments.every((s) => s.c1)).toBe(true)
+  })
+
+  it('says why nothing is punched, or nothing would be left', () => {
+    const plain = make(pieces([rect(0, 0, 50, 50)], [round(20, 20, 5)]), 'punch')
+    expect(plain.trouble).toContain('no inner parts')
+    const all = make(pieces([rect(10, 10, 5, 5)], [round(12, 12, 30)]), 'punch', { take: 'whole' })
+    expect(all.trouble).toContain('Nothing would be left')
+  })
+})
+
+describe('overlap and split', () => {
+  it('keep what is common, or both halves', () => {
+    const both = make(pieces([rect(0, 0, 60, 40)], [rect(50, 10, 40, 20)]), 'overlap').shapes
+    expect(both.map((s) => s.area)).toEqual([expect.closeTo(200, 6)])
+    const halves = make(pieces([round(50, 50, 30)]), 'split', { along: 0, at: 10 }).shapes
+    // A circle's segment: r² acos(h / r) - h sqrt(r² - h²) (plane geometry).
+    const segment = 900 * Math.acos(10 / 30) - 10 * Math.sqrt(800)
+    const areas = halves.map((s) => s.area).sort((a, b) => a - b)
+    expect(areas[0]).toBeCloseTo(segment, 0)
+    expect(areas[1]).toBeCloseTo(900 * Math.PI - segment, 0)
+    const along = make(pieces([rect(0, 0, 60, 40)], [round(30, 40, 15)]), 'split').shapes
+    expect(along.map((s) => s.area).reduce((a, b) => a + b)).toBeCloseTo(2400, 2)
+  })
+
+  it('say where there are no halves', () => {
+    expect(make(pieces([rect(0, 0, 60, 40)]), 'split', { at: 500 }).trouble).toContain('does not run through')
+  })
+})
+
+describe('fold-over', () => {
+  it.each([
+    [50, 1],
+    [50, 2.4],
+    [30, 5],
+  ])('of a circle of radius %d, sunk by %d, hangs together along 2 sqrt(2rd - d²)', (r, d) => {
+    const { shapes, project } = make(pieces([round(60, 60, r)]), 'fold-over', { sink: d })
+    expect(shapes).toHaveLength(1)
+    const [score] = shapes[0]!.of('score')
+    expect(shapeOf(score!.d).length).toBeCloseTo(2 * Math.sqrt(2 * r * d - d * d), 2)
+    const segment = r * r * Math.acos((r - d) / r) - (r - d) * Math.sqrt(2 * r * d - d * d)
+    expect(shapes[0]!.area).toBeCloseTo(2 * (Math.PI * r * r - segment), 0)
+    expect(roleCounts(project, shapes[0]!.piece)).toMatchObject({ cut: 1, score: 1 })
+  })
+
+  it('is the same on both sides of the fold, to a hundredth of a mm, at every edge', () => {
+    const figure = [rect(10, 10, 80, 50)]
+    for (const [edge, width, height] of [
+      ['top', 80, 98],
+      ['bottom', 80, 98],
+      ['left', 158, 50],
+      ['right', 158, 50],
+    ] as const) {
+      const { shapes } = make(pieces(figure), 'fold-over', { edge, sink: 1 })
+      expect(shapes[0]!.size.width).toBeCloseTo(width, 2)
+      expect(shapes[0]!.size.height).toBeCloseTo(height, 2)
+      const { box } = shapes[0]!
+      const score = shapeOf(shapes[0]!.of('score')[0]!.d).box
+      const isAcross = edge === 'top' || edge === 'bottom'
+      const middle = isAcross ? (box.minY + box.maxY) / 2 : (box.minX + box.maxX) / 2
+      expect(isAcross ? score.minY : score.minX).toBeCloseTo(middle, 2)
+    }
+  })
+
+  it('scores where there is card alone: two ears hang together at two places, with a hole between', () => {
+    const ears = 'M0 0L20 0L20 20L60 20L60 0L80 0L80 60L0 60Z'
+    const { shapes } = make(pieces([ears]), 'fold-over', { sink: 2 })
+    expect(shapes).toHaveLength(1)
+    expect(shapes[0]!.of('score').map((l) => shapeOf(l.d).length)).toEqual([
+      expect.closeTo(20, 3),
+      expect.closeTo(20, 3),
+    ])
+    expect(shapes[0]!.openings).toHaveLength(1)
+  })
+
+  it('has a plain back, or a copy of the front with its openings and its lines', () => {
+    const figure = [rect(0, 0, 80, 60), round(40, 30, 8), 'M10 50L70 50']
+    const plain = make(pieces(figure), 'fold-over').shapes[0]!
+    expect([plain.openings.length, plain.of('score').length]).toEqual([1, 2])
+    const copied = make(pieces(figure), 'fold-over', { back: 'copy' }).shapes[0]!
+    expect([copied.openings.length, copied.of('score').length]).toEqual([2, 3])
+  })
+
+  it('says how deep to sink a figure whose halves would tear off, and that depth does it', () => {
+    const top = round(60, 60, 40)
+    const { trouble } = make(pieces([top]), 'fold-over', { sink: 0.05 })
+    // 2 sqrt(2rd - d²) = 4 at d = 0.05: a point between is asked for.
+    expect(trouble ?? '').toBe('')
+    const spike = 'M40 0L60 80L20 80Z'
+    const thin = make(pieces([spike]), 'fold-over', { sink: 1 })
+    expect(thin.trouble).toMatch(/hang together along 0.5 mm only/)
+    const deeper = Number(/Sink them by ([\d.]+) mm/.exec(thin.trouble!)![1])
+    // The spike is 4 mm wide 8 mm below its point.
+    expect(deeper).toBeCloseTo(8, 1)
+    expect(make(pieces([spike]), 'fold-over', { sink: deeper }).trouble).toBeNull()
+  })
+
+  it('follows its figure, and its sink', () => {
+    const first = make(pieces([round(60, 60, 40)]), 'fold-over', { sink: 1 })
+    const [piece] = Object.values(first.project.pieces).filter((p) => p.name === 'Fold-over')
+    const [deeper] = settled(changeMeasures(first.project, 'm', { sink: 4 }))
+    const shape = shapeOfPiece(deeper, deeper.pieces[piece!.id]!)
+    expect(shapeOf(shape.of('score')[0]!.d).length).toBeCloseTo(2 * Math.sqrt(320 - 16), 2)
+  })
+})
+
+describe('card-base', () => {
+  const base = (measures: Record<string, MeasureValue>) => {
+    const { shapes } = make(emptyProject('Fair'), 'card-base', measures)
+    const [shape] = shapes
+    return { size: shape!.size, folds: shape!.of('score').map((l) => [l.fold, shapeOf(l.d).box]) }
+  }
+  it('is an A6 that opens to A5, a gate, or an accordion that turns at every fold (ISO 216)', () => {
+    expect(base({})).toMatchObject({
+      size: { width: 210, height: 148 },
+      folds: [['valley', { minX: 105, maxX: 105, minY: 0, maxY: 148 }]],
+    })
+    expect(base({ at: 'top' }).size).toEqual({ width: 105, height: 296 })
+    const gate = base({ folds: 'gate' })
+    expect(gate.size.width).toBe(210)
+    expect(gate.folds.map(([, box]) => (box as { minX: number }).minX)).toEqual([52.5, 157.5])
+    const folds = base({ folds: 'accordion', count: 5 }).folds.map(([fold]) => fold)
+    expect(folds).toEqual(['valley', 'mountain', 'valley', 'mountain'])
+  })
+
+  it('says which corners are too round', () => {
+    expect(make(emptyProject('Fair'), 'card-base', { corner: 80 }).trouble).toContain('52.5 mm at most')
+  })
+})
+
+describe('round-copies', () => {
+  it('make an envelope from one flap: a square, four flaps, four scores', () => {
+    // A half round flap on a side of 100 mm.
+    const flap = 'M0 50C0 22.38 22.38 0 50 0C77.61 0 100 22.38 100 50Z'
+    const { shapes } = make(pieces([flap]), 'round-copies', { count: 4 })
+    expect(shapes).toHaveLength(1)
+    expect(shapes[0]!.size).toEqual({ width: expect.closeTo(200, 3), height: expect.closeTo(200, 3) })
+    const scores = shapes[0]!.of('score').map((l) => shapeOf(l.d).length)
+    expect(scores).toEqual([100, 100, 100, 100].map((v) => expect.closeTo(v, 3)))
+  })
+
+  it('on a hexagon leave its area and six times that of the flap', () => {
+    const { shapes } = make(pieces([rect(0, 0, 30, 20)]), 'round-copies', { count: 6 })
+    // A regular hexagon of side a has 3 sqrt(3) / 2 a² (plane geometry).
+    expect(shapes[0]!.area).toBeCloseTo((3 * Math.sqrt(3) * 900) / 2 + 6 * 600, 2)
+  })
+
+  it('say what is missing', () => {
+    expect(make(pieces([round(50, 50, 20)]), 'round-copies').trouble).toContain('no straight level edge')
+    expect(make(pieces([rect(0, 0, 30, 20)]), 'round-copies', { count: 2 }).trouble).toContain('three sides')
+  })
+})
