@@ -298,7 +298,7 @@ test('every day: twenty files at once, twenty steps back, a closed tab, deep lin
   const project = page.url().split('/').slice(0, 5).join('/')
   await page.close()
   const other = await context.newPage()
-  for (const station of ['gather', 'lines', 'paper', 'sheets', 'run']) {
+  for (const station of ['gather', 'lines', 'shape', 'paper', 'sheets', 'run']) {
     await other.goto(`${project}/${station}`)
     await expect(other.getByTestId('piece-count')).toHaveText('20 pieces')
     await expect(other.getByLabel('Project name')).toHaveValue('Fair kit')

@@ -134,6 +134,10 @@ export type Source = z.infer<typeof sourceSchema>
 export const questionsOf = ({ scale, stacked }: FileSource): number =>
   Number(!scale.sure) + Number(stacked?.sure === false)
 
+/** The makings among sources, in their order. */
+export const makingsOf = (sources: Readonly<Record<string, Source>>): Making[] =>
+  Object.values(sources).filter((s) => s.kind === 'making')
+
 /** The files among sources, in their order. */
 export const filesOf = (sources: Readonly<Record<string, Source>>): FileSource[] =>
   Object.values(sources).filter((s) => s.kind === 'file')

@@ -88,6 +88,7 @@ describe('measures', () => {
 const frame: Recipe = {
   name: 'frame',
   title: 'Frame',
+  says: 'a frame',
   takes: { least: 1, most: 1 },
   measures: [{ name: 'width', title: 'Width', kind: 'length', usual: 10, least: 1, most: 500 }],
   make: ([taken], { width }) => {

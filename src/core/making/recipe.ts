@@ -3,7 +3,12 @@ import type { MeasureValue } from '../document/sources'
 import type { PieceShape } from '../pieces/piece-shape'
 
 /** One of the values that a recipe asks for. */
-export type Measure = { name: string; title: string } & (
+export type Measure = {
+  name: string
+  title: string
+  /** it is asked for only where a choice has one of these values */
+  when?: { choice: string; is: readonly string[] }
+} & (
   | { kind: 'length'; usual: number; least: number; most: number }
   | { kind: 'count'; usual: number; least: number; most: number }
   | { kind: 'angle'; usual: number; least: number; most: number }
@@ -22,6 +27,8 @@ export type MadeLine = { key: string; d: string; role: Role; fold?: Fold }
 export type Recipe = {
   name: string
   title: string
+  /** what it does, in half a sentence */
+  says: string
   measures: readonly Measure[]
   /** what a making is called where nobody names it; the title where nothing is said */
   nameOf?(measures: Measures): string
@@ -30,6 +37,10 @@ export type Recipe = {
   /** @throws CannotMake where no lines would make sense */
   make(shapes: readonly PieceShape[], measures: Measures): MadeLine[]
 }
+
+/** Whether a measure matters, as the choices stand. */
+export const isAsked = ({ when }: Measure, measures: Measures): boolean =>
+  !when || when.is.includes(String(measures[when.choice]))
 
 /** Why a recipe makes nothing of what it was given, in a sentence. */
 export class CannotMake extends RangeError {

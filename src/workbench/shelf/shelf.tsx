@@ -11,6 +11,7 @@ import type { Project } from '@/core/document/project'
 import { openFindings } from '@/core/inspection'
 import { roleCounts } from '@/core/pieces/lines'
 import { shapeOfPiece } from '@/core/pieces/piece-shape'
+import { spentPieces } from '@/core/pieces/spent'
 import { count } from '@/core/units/count'
 import { formatSize } from '@/core/units/length'
 import { QuietButton } from '@/kit/button'
@@ -187,6 +188,7 @@ const PieceCard = memo(function PieceCard({ piece }: { piece: Piece }) {
   const paper = useProject((s) => s.papers.find((p) => p.id === piece.paper))
   const chosen = useProject((s) => s.chosenPieces.includes(piece.id))
   const pointedAt = useProject((s) => s.lit.length === 1 && piece.lines.includes(s.lit[0]!))
+  const spent = useProject((s) => spentPieces(s.project).has(piece.id))
   const findings = useProject((s) => s.findings)
   const accepted = useProject((s) => s.project.accepted)
   const own = openFindings({ accepted }, findings).filter((f) => f.pieces.includes(piece.id))
@@ -254,7 +256,9 @@ const PieceCard = memo(function PieceCard({ piece }: { piece: Piece }) {
           </li>
         ))}
         <li style={{ marginLeft: 'auto' }}>
-          {paper ? (
+          {spent ? (
+            <Tag $tone="plain">used up</Tag>
+          ) : paper ? (
             <>
               <Swatch style={{ background: paper.colour }} /> {paper.name}
             </>

@@ -14,6 +14,7 @@ const score = (key: string, from: Point, to: Point, fold: 'valley' | 'mountain')
 export const cardBase: Recipe = {
   name: 'card-base',
   title: 'Card base',
+  says: 'a card that folds',
   takes: { least: 0, most: 0 },
   measures: [
     { name: 'width', title: 'Width, closed', kind: 'length', usual: 105, least: 10, most: 1500 },
@@ -29,7 +30,15 @@ export const cardBase: Recipe = {
         { value: 'accordion', title: 'as an accordion' },
       ],
     },
-    { name: 'count', title: 'Panels of an accordion', kind: 'count', usual: 4, least: 3, most: 20 },
+    {
+      name: 'count',
+      title: 'Panels of an accordion',
+      kind: 'count',
+      usual: 4,
+      least: 3,
+      most: 20,
+      when: { choice: 'folds', is: ['accordion'] },
+    },
     {
       name: 'at',
       title: 'Folded at the',

@@ -23,6 +23,7 @@ export type Contact = { from: Point; to: Point; length: number }
 export const foldOver: Recipe = {
   name: 'fold-over',
   title: 'Fold-over',
+  says: 'a figure and its mirrored half, hanging together at a fold',
   takes: { least: 1, most: 1 },
   measures: [
     {

@@ -7,6 +7,7 @@ import { asCuts, innerLines, outlinesIn, paperOf } from '../taken'
 export const join: Recipe = {
   name: 'join',
   title: 'Join',
+  says: 'one piece of several',
   takes: { least: 2, most: 200 },
   measures: [],
   make(shapes) {

@@ -7,6 +7,7 @@ import { asCuts, paperOf } from '../taken'
 export const overlap: Recipe = {
   name: 'overlap',
   title: 'Overlap',
+  says: 'what is common to all',
   takes: { least: 2, most: 20 },
   measures: [],
   make(shapes) {

@@ -6,6 +6,7 @@ import { asCuts, coverOf, innerLines, openingsOf, paperOf } from '../taken'
 export const punch: Recipe = {
   name: 'punch',
   title: 'Punch',
+  says: 'the others’ parts taken out of the first',
   takes: { least: 2, most: 200 },
   measures: [
     {

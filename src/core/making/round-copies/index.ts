@@ -12,6 +12,7 @@ const LEVEL = 0.01
 export const roundCopies: Recipe = {
   name: 'round-copies',
   title: 'Copies in a ring',
+  says: 'copies about a middle, joined',
   takes: { least: 1, most: 1 },
   measures: [
     { name: 'count', title: 'How many', kind: 'count', usual: 4, least: 2, most: 60 },

@@ -17,10 +17,13 @@ const TITLES: Record<OutlineKind, string> = {
   'scalloped-rectangle': 'Scalloped rectangle',
 }
 
+const of = (...kinds: OutlineKind[]) => ({ choice: 'kind', is: kinds })
+
 /** A plain shape: one closed cut. */
 export const shape: Recipe = {
   name: 'shape',
   title: 'Shape',
+  says: 'one outline by its size',
   takes: { least: 0, most: 0 },
   measures: [
     {
@@ -31,10 +34,54 @@ export const shape: Recipe = {
       choices: Object.entries(TITLES).map(([value, title]) => ({ value, title })),
     },
     { name: 'width', title: 'Width', kind: 'length', usual: 100, least: 1, most: 3000 },
-    { name: 'height', title: 'Height', kind: 'length', usual: 70, least: 1, most: 3000 },
-    { name: 'corner', title: 'Corner', kind: 'length', usual: 8, least: 0, most: 1500 },
-    { name: 'count', title: 'How many', kind: 'count', usual: 8, least: 3, most: 120 },
-    { name: 'depth', title: 'Depth', kind: 'length', usual: 4, least: 0, most: 1500 },
+    {
+      name: 'height',
+      title: 'Height',
+      kind: 'length',
+      usual: 70,
+      least: 1,
+      most: 3000,
+      when: of(
+        'rectangle',
+        'rounded',
+        'ellipse',
+        'polygon',
+        'star',
+        'heart',
+        'tag',
+        'arch',
+        'banner',
+        'bracket',
+        'scalloped-rectangle',
+      ),
+    },
+    {
+      name: 'corner',
+      title: 'Corner',
+      kind: 'length',
+      usual: 8,
+      least: 0,
+      most: 1500,
+      when: of('rounded', 'tag', 'bracket'),
+    },
+    {
+      name: 'count',
+      title: 'How many',
+      kind: 'count',
+      usual: 8,
+      least: 3,
+      most: 120,
+      when: of('polygon', 'star', 'scalloped-circle', 'scalloped-rectangle'),
+    },
+    {
+      name: 'depth',
+      title: 'Depth',
+      kind: 'length',
+      usual: 4,
+      least: 0,
+      most: 1500,
+      when: of('star', 'banner', 'scalloped-circle', 'scalloped-rectangle'),
+    },
   ],
   nameOf: ({ kind }) => TITLES[kind as OutlineKind],
   make: (_, measures) => {

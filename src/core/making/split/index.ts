@@ -12,6 +12,7 @@ const APART = 10
 export const split: Recipe = {
   name: 'split',
   title: 'Split',
+  says: 'two halves, both kept',
   takes: { least: 1, most: 2 },
   measures: [
     { name: 'along', title: 'Angle of the line', kind: 'angle', usual: 90, least: -180, most: 180 },

@@ -31,11 +31,15 @@ export function useDrawingScreen(): {
       setStamp((n) => n + 1)
     }
     open()
-    remote.bounds().then(setBounds, failed)
+    const measure = () =>
+      remote
+        .bounds()
+        .then((next) => setBounds((known) => (known && isSame(known, next) ? known : next)), failed)
+    void measure()
     setScreen(() => remote)
     const leave = workbench.mirror((changes) => {
       // A twin that cannot follow begins anew.
-      remote.apply(changes).catch(open)
+      remote.apply(changes).then(measure, open)
       setStamp((n) => n + 1)
     }, open)
     return () => {
@@ -51,3 +55,6 @@ export function useDrawingScreen(): {
 
   return { screen, stamp, bounds }
 }
+
+const isSame = (a: Box, b: Box): boolean =>
+  a.minX === b.minX && a.minY === b.minY && a.maxX === b.maxX && a.maxY === b.maxY
