@@ -9,6 +9,8 @@ import { USUAL_PRINT } from '../src/core/document/print'
 import { emptyProject, type Project } from '../src/core/document/project'
 import { PLAIN_READING, type Reading } from '../src/core/document/sources'
 import { readDrawing } from '../src/core/intake/formats'
+import { addMaking } from '../src/core/making/make'
+import { settled } from '../src/core/making/settle'
 import { fillSheet } from '../src/core/sheets/fill'
 import { packSheets } from '../src/core/sheets/pack'
 import { placed } from '../src/core/sheets/repeat'
@@ -126,6 +128,20 @@ function printSachet(project: Project, papers: readonly Paper[], [art]: readonly
   return laidOut({ ...named, print: USUAL_PRINT, art: { [art!.id]: art! } }, papers)
 }
 
+/** A card in the form of the teapot: its knob hangs together with its mirrored half. */
+function foldTeapot(project: Project): Project {
+  const [pot] = Object.values(project.pieces)
+  return settled(
+    addMaking(renamed(project, ['Teapot'], {}), {
+      id: 'demo-card',
+      recipe: 'fold-over',
+      name: 'Teapot card',
+      measures: { sink: 9 },
+      takes: [{ piece: pot!.id, spent: true }],
+    }),
+  )[0]
+}
+
 /** As many tags as an A4 holds. */
 function fillWithTags(project: Project, papers: readonly Paper[]): Project {
   const paper = a4Of(papers)
@@ -142,6 +158,7 @@ function fillWithTags(project: Project, papers: readonly Paper[]): Project {
 type Prepare = (project: Project, papers: readonly Paper[], art: readonly Art[]) => Project
 const PREPARE: Readonly<Record<string, Prepare>> = {
   'sachet.svg': printSachet,
+  'teapot.png': foldTeapot,
   'tea-caddy.svg': nameCaddy,
   'labels.svg': layLabels,
   'tags.svg': fillWithTags,

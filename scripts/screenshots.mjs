@@ -52,6 +52,11 @@ await shoot('picture', async () => {
   await page.goto(`${base}/projects/${pot.id}/gather`)
   await seen('picture-settings')
 })
+await shoot('shape', async () => {
+  const pot = projects.find((p) => p.name.includes('teapot'))
+  await page.goto(`${base}/projects/${pot.id}/shape`)
+  await seen('making')
+})
 await shoot('review', async () => {
   await station('lines')()
   await page.getByRole('button', { name: 'One by one' }).click()
