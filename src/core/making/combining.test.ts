@@ -189,6 +189,39 @@ describe('fold-over', () => {
   })
 })
 
+describe('inset and surround', () => {
+  it('make a panel smaller all round, or a border for the pen, and what lies behind larger', () => {
+    const panel = make(pieces([rect(0, 0, 100, 70)]), 'inset', { by: 6.35 }).shapes[0]!
+    expect(panel.size).toEqual({ width: expect.closeTo(87.3, 3), height: expect.closeTo(57.3, 3) })
+    const border = make(pieces([rect(0, 0, 100, 70)]), 'inset', { by: 3, role: 'pen' })
+    expect(Object.values(border.project.lines).map((l) => l.role)).toEqual(['cut', 'pen'])
+    const behind = make(pieces([rect(0, 0, 100, 70)]), 'surround', { by: 4, corners: 'sharp' }).shapes[0]!
+    expect(behind.area).toBeCloseTo(108 * 78, 3)
+  })
+
+  it('gathers separate parts into one piece, and says how far it must go', () => {
+    const letters = pieces([rect(0, 0, 10, 30)], [rect(15, 0, 10, 30)])
+    const few = make(letters, 'surround', { by: 2 })
+    expect(few.trouble).toMatch(/they are 2 pieces still. By 2.[56] mm they are one/)
+    expect(make(letters, 'surround', { by: 2.6 }).shapes).toHaveLength(1)
+  })
+
+  it('says when nothing is left or it falls apart, and up to where it holds', () => {
+    const strip = make(pieces([rect(0, 0, 60, 20)]), 'inset', { by: 12 })
+    expect(strip.trouble).toMatch(/nothing is left. Up to (9.9|10) mm/)
+    const dumbbell = 'M0 0L20 0L20 8L40 8L40 0L60 0L60 20L40 20L40 12L20 12L20 20L0 20Z'
+    const apart = make(pieces([dumbbell]), 'inset', { by: 3 })
+    expect(apart.trouble).toMatch(/falls apart into 2 pieces. Up to (1.9|2) mm it holds/)
+    expect(make(pieces([dumbbell]), 'inset', { by: 3, role: 'pen' }).trouble).toBeNull()
+  })
+
+  it('keeps openings or fills them', () => {
+    const frame = [rect(0, 0, 60, 60), rect(20, 20, 20, 20)]
+    expect(make(pieces(frame), 'inset', { by: 2 }).shapes[0]!.openings).toHaveLength(1)
+    expect(make(pieces(frame), 'inset', { by: 2, openings: 'fill' }).shapes[0]!.openings).toHaveLength(0)
+  })
+})
+
 describe('card-base', () => {
   const base = (measures: Record<string, MeasureValue>) => {
     const { shapes } = make(emptyProject('Fair'), 'card-base', measures)

@@ -1,0 +1,38 @@
+import { uniteOutlines } from '../../outlines/combine'
+import { type Corners, offsetOutline } from '../../outlines/offset'
+import { count } from '../../units/count'
+import { CORNERS, greatestThat, OPENINGS, ROLES, tenths } from '../offset-measures'
+import { CannotMake, numberIn, type Recipe } from '../recipe'
+import { asCuts, coverOf, outlinesIn, paperOf } from '../taken'
+
+/** A piece, or several united, made smaller all round: the panel that lies on a card, or a border that is drawn on it. */
+export const inset: Recipe = {
+  name: 'inset',
+  title: 'Inset',
+  says: 'smaller all round',
+  takes: { least: 1, most: 200 },
+  measures: [
+    { name: 'by', title: 'By', kind: 'length', usual: 6, least: 0.1, most: 500 },
+    { ...CORNERS, usual: 'sharp' },
+    OPENINGS,
+    ROLES,
+  ],
+  make(shapes, measures) {
+    const by = numberIn(measures, 'by')
+    const corners = measures.corners as Corners
+    const paper = uniteOutlines(...shapes.map(measures.openings === 'fill' ? coverOf : paperOf))
+    const at = (distance: number) => offsetOutline(paper, -distance, corners)
+    const made = at(by)
+    const parts = outlinesIn(paper)
+    const holds = (distance: number) => outlinesIn(at(distance)) === parts
+    if (made.length === 0)
+      throw new CannotMake(
+        `Inset by ${tenths(by)} mm nothing is left. Up to ${tenths(greatestThat((d) => at(d).length > 0, by))} mm something is.`,
+      )
+    if (measures.role === 'cut' && outlinesIn(made) > parts)
+      throw new CannotMake(
+        `Inset by ${tenths(by)} mm it falls apart into ${count(outlinesIn(made), 'piece')}. Up to ${tenths(greatestThat(holds, by))} mm it holds.`,
+      )
+    return asCuts(made).map((line) => ({ ...line, role: measures.role as 'cut' | 'pen' | 'print' }))
+  },
+}

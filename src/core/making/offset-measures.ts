@@ -1,0 +1,73 @@
+import type { Measure } from './recipe'
+
+/** What recipes that grow and shrink outlines ask for alike. */
+
+export const CORNERS = {
+  name: 'corners',
+  title: 'Corners',
+  kind: 'choice',
+  usual: 'round',
+  choices: [
+    { value: 'round', title: 'round' },
+    { value: 'sharp', title: 'sharp' },
+  ],
+} as const satisfies Measure
+
+export const OPENINGS = {
+  name: 'openings',
+  title: 'Openings',
+  kind: 'choice',
+  usual: 'keep',
+  choices: [
+    { value: 'keep', title: 'kept' },
+    { value: 'fill', title: 'filled' },
+  ],
+} as const satisfies Measure
+
+export const ROLES = {
+  name: 'role',
+  title: 'Made as',
+  kind: 'choice',
+  usual: 'cut',
+  choices: [
+    { value: 'cut', title: 'a piece that is cut' },
+    { value: 'pen', title: 'a line for the pen' },
+    { value: 'print', title: 'a line that is printed' },
+  ],
+} as const satisfies Measure
+
+/** How finely a distance is looked for, mm. */
+const FINE = 0.05
+
+/** The greatest distance below one that is too great at which something holds still, in tenths of a mm downwards. */
+export function greatestThat(holds: (distance: number) => boolean, tooGreat: number): number {
+  let [low, high] = [0, tooGreat]
+  while (high - low > FINE) {
+    const middle = (low + high) / 2
+    if (holds(middle)) low = middle
+    else high = middle
+  }
+  return Math.floor(low * 10) / 10
+}
+
+/** The least distance above one that is too small at which something holds, in tenths upwards; null up to the limit. */
+export function leastThat(
+  holds: (distance: number) => boolean,
+  tooSmall: number,
+  limit: number,
+): number | null {
+  let [low, high] = [tooSmall, Math.min(limit, Math.max(1, 2 * tooSmall))]
+  while (!holds(high)) {
+    if (high >= limit) return null
+    low = high
+    high = Math.min(limit, 2 * high)
+  }
+  while (high - low > FINE) {
+    const middle = (low + high) / 2
+    if (holds(middle)) high = middle
+    else low = middle
+  }
+  return Math.ceil(high * 10) / 10
+}
+
+export const tenths = (mm: number): string => String(Math.round(mm * 10) / 10)

@@ -1,0 +1,38 @@
+import { uniteOutlines } from '../../outlines/combine'
+import { type Corners, offsetOutline } from '../../outlines/offset'
+import { count } from '../../units/count'
+import { CORNERS, leastThat, OPENINGS, ROLES, tenths } from '../offset-measures'
+import { CannotMake, numberIn, type Recipe } from '../recipe'
+import { asCuts, coverOf, outlinesIn, paperOf } from '../taken'
+
+/** Farther than this separate parts are not gathered, mm. */
+const FARTHEST = 60
+
+/** A piece, or several, made larger all round: what lies behind it, and gathers separate parts into one. */
+export const surround: Recipe = {
+  name: 'surround',
+  title: 'Surround',
+  says: 'larger all round, separate parts as one',
+  takes: { least: 1, most: 200 },
+  measures: [
+    { name: 'by', title: 'By', kind: 'length', usual: 4, least: 0.1, most: 500 },
+    { ...CORNERS, usual: 'round' },
+    { ...OPENINGS, usual: 'fill' },
+    ROLES,
+  ],
+  make(shapes, measures) {
+    const by = numberIn(measures, 'by')
+    const corners = measures.corners as Corners
+    const paper = uniteOutlines(...shapes.map(measures.openings === 'fill' ? coverOf : paperOf))
+    const at = (distance: number) => offsetOutline(paper, distance, corners)
+    const made = at(by)
+    const parts = outlinesIn(made)
+    if (parts > 1) {
+      const least = leastThat((d) => outlinesIn(at(d)) === 1, by, FARTHEST)
+      throw new CannotMake(
+        `Surrounded by ${tenths(by)} mm they are ${count(parts, 'piece')} still. ${least ? `By ${tenths(least)} mm they are one.` : 'Move them nearer to one another.'}`,
+      )
+    }
+    return asCuts(made).map((line) => ({ ...line, role: measures.role as 'cut' | 'pen' | 'print' }))
+  },
+}
