@@ -34,7 +34,8 @@ export function duplicatePieces(project: Project, ids: readonly string[]): [Proj
     number += 1
     const renamed = new Map(piece.lines.map((line, k) => [line, `${own}-${k + 1}`]))
     const lines = linesOf(project, piece.lines).map((line): Line => {
-      const { lineage: _, ...rest } = line
+      // A copy of what a recipe made is no longer the recipe's: making it anew leaves the copy.
+      const { lineage: _, made: __, ...rest } = line
       const held = typeof line.held === 'object' && line.held ? { piece: id } : line.held
       return { ...rest, id: renamed.get(line.id)!, plane: own, held, d: transformPath(line.d, shift) }
     })

@@ -36,6 +36,8 @@ export type FileKind = {
   type: string
   /** `plan`: the passes for a cutter; `print`: that sheets are printed */
   needs: 'sheet' | 'plan' | 'print'
+  /** whether the art of its pieces is in it */
+  showsArt: boolean
   /** fetched when it is needed: what only names the kinds carries none of their writers */
   writer: () => Promise<Write>
 }

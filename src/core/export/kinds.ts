@@ -13,6 +13,7 @@ export const FILE_KINDS: readonly FileKind[] = [
     ending: 'svg',
     type: 'image/svg+xml',
     needs: 'sheet',
+    showsArt: false,
     writer: async () => (await import('./svg')).write,
   },
   {
@@ -21,6 +22,7 @@ export const FILE_KINDS: readonly FileKind[] = [
     ending: 'dxf',
     type: 'image/vnd.dxf',
     needs: 'sheet',
+    showsArt: false,
     writer: async () => (await import('./dxf')).write,
   },
   {
@@ -29,6 +31,7 @@ export const FILE_KINDS: readonly FileKind[] = [
     ending: 'pdf',
     type: PDF,
     needs: 'sheet',
+    showsArt: false,
     writer: async () => (await import('./pdf')).write,
   },
   {
@@ -37,6 +40,7 @@ export const FILE_KINDS: readonly FileKind[] = [
     ending: 'png',
     type: 'image/png',
     needs: 'sheet',
+    showsArt: true,
     writer: async () => (await import('./png')).write,
   },
   {
@@ -45,6 +49,7 @@ export const FILE_KINDS: readonly FileKind[] = [
     ending: 'gcode',
     type: 'text/x-gcode',
     needs: 'plan',
+    showsArt: false,
     writer: async () => (await import('./gcode')).write,
   },
   {
@@ -53,6 +58,7 @@ export const FILE_KINDS: readonly FileKind[] = [
     ending: 'plt',
     type: 'application/vnd.hp-hpgl',
     needs: 'plan',
+    showsArt: false,
     writer: async () => (await import('./hpgl')).write,
   },
   {
@@ -61,6 +67,7 @@ export const FILE_KINDS: readonly FileKind[] = [
     ending: 'print.pdf',
     type: PDF,
     needs: 'print',
+    showsArt: true,
     writer: async () => (await import('./print-pdf')).write,
   },
   {
@@ -69,6 +76,7 @@ export const FILE_KINDS: readonly FileKind[] = [
     ending: 'print-and-cut.pdf',
     type: PDF,
     needs: 'print',
+    showsArt: true,
     writer: async () => (await import('./print-and-cut-pdf')).write,
   },
 ]

@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { addSource } from '../binding/add-source'
+import { duplicatePieces } from '../binding/copy-pieces'
+import { removeSource } from '../binding/remove-source'
 import { emptyProject, type Project, projectSchema } from '../document/project'
 import type { MeasureValue } from '../document/sources'
 import { readPath, writePath } from '../geometry/path'
@@ -219,6 +221,19 @@ describe('inset and surround', () => {
     const frame = [rect(0, 0, 60, 60), rect(20, 20, 20, 20)]
     expect(make(pieces(frame), 'inset', { by: 2 }).shapes[0]!.openings).toHaveLength(1)
     expect(make(pieces(frame), 'inset', { by: 2, openings: 'fill' }).shapes[0]!.openings).toHaveLength(0)
+  })
+})
+
+describe('a copy of what was made', () => {
+  it('stays when the making is made anew, and is removed with it', () => {
+    const { project } = make(pieces([rect(0, 0, 60, 40)]), 'surround', { by: 4 })
+    const madePiece = shapesOf(project).find((s) => s.lines[0]?.source === 'm')!.piece.id
+    const [copied] = settled(duplicatePieces(project, [madePiece]))
+    expect(Object.keys(copied.pieces)).toHaveLength(3)
+    const [anew] = settled(changeMeasures(copied, 'm', { by: 10 }))
+    const widths = shapesOf(anew).map((s) => Math.round(s.size.width))
+    expect(widths.sort((a, b) => a - b)).toEqual([60, 68, 80])
+    expect(Object.keys(settled(removeSource(anew, 'm'))[0].pieces)).toHaveLength(1)
   })
 })
 

@@ -87,7 +87,7 @@ export function remake(
       : { ...fresh, held: stands.held, ...(stands.dashes ? { dashes: stands.dashes } : {}) }
   })
   const keys = new Set(lines.map((l) => l.id))
-  const gone = Object.values(project.lines).filter((l) => l.source === making.id && !keys.has(l.id))
+  const gone = Object.values(project.lines).filter((l) => l.source === making.id && l.made && !keys.has(l.id))
   const changed = lines.filter((l) => JSON.stringify(project.lines[l.id]) !== JSON.stringify(l))
   const [exchanged, exchange] = exchangeLines(
     project,

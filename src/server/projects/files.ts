@@ -19,7 +19,7 @@ export async function sheetFile(of: OpenSheet, kind: FileKind): Promise<Uint8Arr
     sheet,
     title,
     plan: kind.needs === 'plan' ? await planOf(of) : null,
-    art: kind.needs === 'print' ? await artOfSheet(projectId, project) : {},
+    art: kind.showsArt ? await artOfSheet(projectId, project) : {},
   })
   return typeof content === 'string' ? strToU8(content) : content
 }

@@ -252,7 +252,12 @@ function run(live: Live): void {
 async function finish(live: Live): Promise<void> {
   halt(live)
   const { row, machine } = live
-  const deviation = await runInThread(measureCut, { planned: row.planned, drawn: machine.drawn })
+  const deviation = await runInThread(measureCut, { planned: row.planned, drawn: machine.drawn }).catch(
+    (error: Error) => {
+      log.error({ err: error }, 'what was drawn could not be measured')
+      return null
+    },
+  )
   // It may have been paused or cancelled meanwhile.
   if (live.state.status !== 'running') return
   live.state.deviation = deviation
