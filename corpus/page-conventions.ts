@@ -1,6 +1,7 @@
 import { translation } from '../src/core/geometry/affine'
 import { heightOf, uniteBoxes, widthOf } from '../src/core/geometry/measure'
 import { readPath, transformPath } from '../src/core/geometry/path'
+import { crossings, isInside, samplesOf } from '../src/core/geometry/polyline'
 import { shapeOf } from '../src/core/geometry/shape'
 import type { Convention } from './conventions'
 import { type Dieline, type Drawn, open, rect } from './draw'
@@ -83,6 +84,25 @@ export const PAGE_CONVENTIONS: readonly Convention[] = [
         const [w, h] = [widthOf(b), heightOf(b)]
         const row = letters(b.minX + 0.3 * w, b.minY + 0.45 * h, 7, random, grey)
         return w > 60 && h > 20 ? row : []
+      }),
+    ],
+  },
+  {
+    name: 'a frame printed across the folds of each piece',
+    plain: false,
+    draw: (die) => [
+      ...plainly(die),
+      ...die.pieces.flatMap(({ lines }, piece): Drawn[] => {
+        const b = boxOf(die, piece)
+        const [dx, dy] = [0.12 * widthOf(b), 0.12 * heightOf(b)]
+        const d = rect(b.minX + dx, b.minY + dy, widthOf(b) - 2 * dx, heightOf(b) - 2 * dy)
+        const frame = shapeOf(d).polyline
+        const outline = shapeOf(lines[0]!.d).polyline
+        const isWithin = samplesOf(frame).every((p) => isInside(p, outline))
+        const across = lines.filter(
+          (l) => l.role === 'score' && crossings(shapeOf(l.d).polyline, frame).length > 1,
+        )
+        return isWithin && across.length > 1 ? [lineOf({ d, role: 'print', piece, stroke: '#1155aa' })] : []
       }),
     ],
   },
