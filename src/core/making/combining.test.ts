@@ -84,6 +84,8 @@ describe('punch', () => {
     expect(inner[0]!.area).toBeCloseTo(8000 - Math.PI * 16, 1)
     const whole = make(pieces(card, motif), 'punch', { take: 'whole' }).shapes
     expect(whole[0]!.area).toBeCloseTo(8000 - Math.PI * 144, 1)
+    const wider = make(pieces(card, motif), 'punch', { take: 'margin', margin: 2 }).shapes
+    expect(wider[0]!.area).toBeCloseTo(8000 - Math.PI * 196, 0)
     // A hole has its curves as they were.
     expect(whole[0]!.openings[0]!.segments.every((s) => s.c1)).toBe(true)
   })

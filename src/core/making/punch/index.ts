@@ -1,5 +1,6 @@
 import { combine, uniteOutlines } from '../../outlines/combine'
-import { CannotMake, type Recipe } from '../recipe'
+import { offsetOutline } from '../../outlines/offset'
+import { CannotMake, numberIn, type Recipe } from '../recipe'
 import { asCuts, coverOf, innerLines, openingsOf, paperOf } from '../taken'
 
 /** The first piece stays; what the others cover, or what is open in them, is punched out of it. */
@@ -17,11 +18,22 @@ export const punch: Recipe = {
       choices: [
         { value: 'inner', title: 'the inner parts of the motif' },
         { value: 'whole', title: 'all that the motif covers' },
+        { value: 'margin', title: 'all that it covers, with a margin' },
       ],
     },
+    {
+      name: 'margin',
+      title: 'Margin',
+      kind: 'length',
+      usual: 1,
+      least: 0.05,
+      most: 200,
+      when: { choice: 'take', is: ['margin'] },
+    },
   ],
-  make([stays, ...motifs], { take }) {
-    const act = uniteOutlines(...motifs.map(take === 'whole' ? coverOf : openingsOf))
+  make([stays, ...motifs], measures) {
+    const covered = uniteOutlines(...motifs.map(measures.take === 'inner' ? openingsOf : coverOf))
+    const act = measures.take === 'margin' ? offsetOutline(covered, numberIn(measures, 'margin')) : covered
     if (act.length === 0)
       throw new CannotMake(
         'The motif has no inner parts to punch. Punch all that it covers, or take another.',
