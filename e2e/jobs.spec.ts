@@ -261,9 +261,11 @@ test('a bag comes from two files, with a rectangle for the pen and a strap in th
       .first()
       .getByRole('button', { name: /^Choose/ }),
   )
-  await hand.press(page.getByRole('button', { name: 'Also make 1 chosen piece of Oolong card' }))
+  await hand.press(page.getByRole('button', { name: 'Copy in this paper: 1 chosen piece, of Oolong card' }))
   await pieces(page).toHaveText('8 pieces')
-  await hand.press(page.getByRole('button', { name: 'Also make 1 chosen piece of Harbour kraft, A3' }))
+  await hand.press(
+    page.getByRole('button', { name: 'Copy in this paper: 1 chosen piece, of Harbour kraft, A3' }),
+  )
   await pieces(page).toHaveText('9 pieces')
   await hand.go('Run')
   await run(hand)

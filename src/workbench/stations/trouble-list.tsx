@@ -61,7 +61,7 @@ export function TroubleList({ troubles, onLay }: Props) {
               {' '}
               <QuietButton
                 onPress={() => onLay(t.piece!)}
-                aria-label={`Lay it on this sheet: ${t.message}`}
+                aria-label={`Lay it here: ${t.message}`}
                 style={{ padding: '1px 8px', fontSize: 12.5 }}
               >
                 Lay it here

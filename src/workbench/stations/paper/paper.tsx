@@ -139,7 +139,7 @@ export function Paper() {
                   ) : null}
                   {chosen.length > 0 && chosen.every((id) => pieces[id]?.paper) ? (
                     <QuietButton
-                      aria-label={`Also make ${what} of ${paper.name}`}
+                      aria-label={`Copy in this paper: ${what}, of ${paper.name}`}
                       onPress={() => void workbench.edit((project) => alsoOfPaper(project, chosen, paper))}
                     >
                       Copy in this paper
@@ -147,7 +147,7 @@ export function Paper() {
                   ) : null}
                   {used > 0 ? (
                     <QuietButton
-                      aria-label={`Choose ${count(used, 'piece')} of ${paper.name}`}
+                      aria-label={`${count(used, 'piece')} now of ${paper.name}, choose them`}
                       onPress={() => workbench.choosePieces(ofIt)}
                     >
                       {count(used, 'piece')} now
