@@ -219,6 +219,16 @@ describe('inset and surround', () => {
     expect(make(pieces([dumbbell]), 'inset', { by: 3, role: 'pen' }).trouble).toBeNull()
   })
 
+  it('says what takes too long, instead of taking it', () => {
+    const jagged = Array.from({ length: 3000 }, (_, k) => {
+      const angle = (2 * Math.PI * k) / 3000
+      const r = 90 + (k % 2)
+      return `${k === 0 ? 'M' : 'L'}${(100 + r * Math.cos(angle)).toFixed(3)} ${(100 + r * Math.sin(angle)).toFixed(3)}`
+    })
+    const { trouble } = make(pieces([`${jagged.join('')}Z`]), 'surround', { by: 30 })
+    expect(trouble).toContain('too many short stretches')
+  })
+
   it('keeps openings or fills them', () => {
     const frame = [rect(0, 0, 60, 60), rect(20, 20, 20, 20)]
     expect(make(pieces(frame), 'inset', { by: 2 }).shapes[0]!.openings).toHaveLength(1)

@@ -1,4 +1,7 @@
-import type { Measure } from './recipe'
+import type { Contour } from '../geometry/path'
+import type { Outline } from '../outlines/combine'
+import { type Corners, costOfOffset, offsetOutline } from '../outlines/offset'
+import { CannotMake, type Measure } from './recipe'
 
 /** What recipes that grow and shrink outlines ask for alike. */
 
@@ -35,6 +38,22 @@ export const ROLES = {
     { value: 'print', title: 'a line that is printed' },
   ],
 } as const satisfies Measure
+
+/** An offset that costs more takes longer than anybody waits for it. */
+const MOST = 20_000
+/** So many offsets are made where the right distance is looked for. */
+const TRIES = 12
+
+/** An outline grown, or shrunk. @throws CannotMake where it would take too long */
+export function grown(outline: Outline, by: number, corners: Corners): Contour[] {
+  if (costOfOffset(outline, by) <= MOST) return offsetOutline(outline, by, corners)
+  throw new CannotMake(
+    'The outline has too many short stretches for so large a distance. Fit curves to it in the station Lines, or take less.',
+  )
+}
+
+/** Whether there is time to look for the distance at which something holds. */
+export const canSearch = (outline: Outline, by: number): boolean => costOfOffset(outline, by) <= MOST / TRIES
 
 /** How finely a distance is looked for, mm. */
 const FINE = 0.05

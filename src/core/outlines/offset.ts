@@ -1,5 +1,5 @@
 import { arcByCentre } from '../geometry/arc'
-import { areaOf } from '../geometry/measure'
+import { areaOf, lengthOf } from '../geometry/measure'
 import { allSegments, partOf } from '../geometry/part'
 import { type Contour, reverseContour, type Segment } from '../geometry/path'
 import type { Point } from '../geometry/point'
@@ -29,6 +29,17 @@ export function offsetOutline(outline: Outline, by: number, corners: Corners = '
   const swept = outline.flatMap((contour) => sweepOf(contour, by, corners))
   return by > 0 ? combine('union', [...outline, ...swept]) : combine('difference', outline, swept)
 }
+
+/**
+ * How often what stretches sweep lies on what others sweep, about: what an offset costs. Short stretches pushed far
+ * overlap many of their neighbours.
+ */
+export const costOfOffset = (outline: Outline, by: number): number =>
+  outline.reduce((sum, contour) => {
+    const count = allSegments(contour).length
+    const mean = lengthOf(contour) / Math.max(1, count)
+    return sum + count * (1 + (2 * Math.abs(by)) / Math.max(1e-6, mean))
+  }, 0)
 
 /** What the edge of a contour sweeps on one side: its right where `by` is positive, as outlines are wound. */
 function sweepOf(contour: Contour, by: number, corners: Corners): Contour[] {

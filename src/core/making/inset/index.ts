@@ -1,7 +1,7 @@
 import { uniteOutlines } from '../../outlines/combine'
-import { type Corners, offsetOutline } from '../../outlines/offset'
+import type { Corners } from '../../outlines/offset'
 import { count } from '../../units/count'
-import { CORNERS, greatestThat, OPENINGS, ROLES, tenths } from '../offset-measures'
+import { CORNERS, canSearch, greatestThat, grown, OPENINGS, ROLES, tenths } from '../offset-measures'
 import { CannotMake, numberIn, type Recipe } from '../recipe'
 import { asCuts, coverOf, outlinesIn, paperOf } from '../taken'
 
@@ -21,17 +21,19 @@ export const inset: Recipe = {
     const by = numberIn(measures, 'by')
     const corners = measures.corners as Corners
     const paper = uniteOutlines(...shapes.map(measures.openings === 'fill' ? coverOf : paperOf))
-    const at = (distance: number) => offsetOutline(paper, -distance, corners)
+    const at = (distance: number) => grown(paper, -distance, corners)
+    const upTo = (works: (distance: number) => boolean, told: string) =>
+      canSearch(paper, by) ? ` Up to ${tenths(greatestThat(works, by))} mm ${told}.` : ''
     const made = at(by)
     const parts = outlinesIn(paper)
     const holds = (distance: number) => outlinesIn(at(distance)) === parts
     if (made.length === 0)
       throw new CannotMake(
-        `Inset by ${tenths(by)} mm nothing is left. Up to ${tenths(greatestThat((d) => at(d).length > 0, by))} mm something is.`,
+        `Inset by ${tenths(by)} mm nothing is left.${upTo((d) => at(d).length > 0, 'something is')}`,
       )
     if (measures.role === 'cut' && outlinesIn(made) > parts)
       throw new CannotMake(
-        `Inset by ${tenths(by)} mm it falls apart into ${count(outlinesIn(made), 'piece')}. Up to ${tenths(greatestThat(holds, by))} mm it holds.`,
+        `Inset by ${tenths(by)} mm it falls apart into ${count(outlinesIn(made), 'piece')}.${upTo(holds, 'it holds')}`,
       )
     return asCuts(made).map((line) => ({ ...line, role: measures.role as 'cut' | 'pen' | 'print' }))
   },

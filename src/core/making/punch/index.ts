@@ -1,5 +1,5 @@
 import { combine, uniteOutlines } from '../../outlines/combine'
-import { offsetOutline } from '../../outlines/offset'
+import { grown } from '../offset-measures'
 import { CannotMake, numberIn, type Recipe } from '../recipe'
 import { asCuts, coverOf, innerLines, openingsOf, paperOf } from '../taken'
 
@@ -33,7 +33,7 @@ export const punch: Recipe = {
   ],
   make([stays, ...motifs], measures) {
     const covered = uniteOutlines(...motifs.map(measures.take === 'inner' ? openingsOf : coverOf))
-    const act = measures.take === 'margin' ? offsetOutline(covered, numberIn(measures, 'margin')) : covered
+    const act = measures.take === 'margin' ? grown(covered, numberIn(measures, 'margin'), 'round') : covered
     if (act.length === 0)
       throw new CannotMake(
         'The motif has no inner parts to punch. Punch all that it covers, or take another.',

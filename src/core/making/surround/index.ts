@@ -1,7 +1,7 @@
 import { uniteOutlines } from '../../outlines/combine'
-import { type Corners, offsetOutline } from '../../outlines/offset'
+import type { Corners } from '../../outlines/offset'
 import { count } from '../../units/count'
-import { CORNERS, leastThat, OPENINGS, ROLES, tenths } from '../offset-measures'
+import { CORNERS, canSearch, grown, leastThat, OPENINGS, ROLES, tenths } from '../offset-measures'
 import { CannotMake, numberIn, type Recipe } from '../recipe'
 import { asCuts, coverOf, outlinesIn, paperOf } from '../taken'
 
@@ -24,11 +24,13 @@ export const surround: Recipe = {
     const by = numberIn(measures, 'by')
     const corners = measures.corners as Corners
     const paper = uniteOutlines(...shapes.map(measures.openings === 'fill' ? coverOf : paperOf))
-    const at = (distance: number) => offsetOutline(paper, distance, corners)
+    const at = (distance: number) => grown(paper, distance, corners)
     const made = at(by)
     const parts = outlinesIn(made)
     if (parts > 1) {
-      const least = leastThat((d) => outlinesIn(at(d)) === 1, by, FARTHEST)
+      const least = canSearch(paper, FARTHEST)
+        ? leastThat((d) => outlinesIn(at(d)) === 1, by, FARTHEST)
+        : null
       throw new CannotMake(
         `Surrounded by ${tenths(by)} mm they are ${count(parts, 'piece')} still. ${least ? `By ${tenths(least)} mm they are one.` : 'Move them nearer to one another.'}`,
       )
