@@ -28,7 +28,7 @@ function tags(papers: readonly Paper[], change: (draft: Project) => void = () =>
     addMaking(emptyProject('Tags'), {
       id: 'tag',
       recipe: 'shape',
-      measures: { outline: 'rectangle', width: 80, height: 60 },
+      measures: { kind: 'rectangle', width: 80, height: 60 },
     }),
   )
   const [project] = makeEdit(made, 'Copies', (draft) => {
