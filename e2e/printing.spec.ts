@@ -141,7 +141,7 @@ test('a picture is put on a piece, told where it would look wrong, and printed o
     .filter(([, o]) => String((o as { dict?: unknown }).dict ?? '').includes('/DeviceRGB'))
   expect(pictures).toHaveLength(2)
   // The preview and the picture of the sheet show it too.
-  await expect(page.locator('main').getByTestId('art')).toHaveCount(1)
+  await expect(page.getByRole('application').getByTestId('art')).toHaveCount(1)
   const project = page.url().split('/')[4]
   const picture = await page.request.get(`/api/projects/${project}/sheets/sheet-1/png`)
   expect(picture.status()).toBe(200)

@@ -68,7 +68,7 @@ describe('outlines are combined', () => {
 })
 
 /** How many pairs are tried; more by night. */
-const SEEDS = Number(process.env.OUTLINE_SEEDS ?? 80)
+const SEEDS = Number(process.env.OUTLINE_SEEDS ?? 40)
 
 /** Judged by where points lie, on both sides of every edge too, and by the areas of another library. */
 describe('any two outlines', () => {
