@@ -29,6 +29,8 @@ export default defineConfig({
     globalSetup: ['./scripts/one-temporary-folder.ts'],
     sequence: { sequencer: LongestFirst },
     testTimeout: 180_000,
+    // Both cores of a small machine: by itself one would be left to the runner, which is idle.
+    maxWorkers: '100%',
     reporters: process.env.VITEST_JSON
       ? ['default', ['json', { outputFile: process.env.VITEST_JSON }]]
       : ['default'],
