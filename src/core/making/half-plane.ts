@@ -1,4 +1,4 @@
-import { type Affine, multiply, rotation, translation } from '../geometry/affine'
+import { type Affine, inverse, multiply, rotation, translation } from '../geometry/affine'
 import { trace } from '../geometry/flatten'
 import { type Box, heightOf, widthOf } from '../geometry/measure'
 import { partOf, pointAtPlace } from '../geometry/part'
@@ -19,9 +19,8 @@ export function halfPlane(through: Point, angle: number, shift: number, box: Box
 
 /** The map that mirrors the plane in a line. @param angle degrees */
 export function mirrorIn(through: Point, angle: number) {
-  const there = multiply(translation(through.x, through.y), rotation(angle))
-  const back = multiply(rotation(-angle), translation(-through.x, -through.y))
-  return multiply(there, multiply([1, 0, 0, -1, 0, 0], back))
+  const frame = toFrame(through, angle)
+  return multiply(inverse(frame), multiply([1, 0, 0, -1, 0, 0], frame))
 }
 
 /** The map into the frame of a line: x along it, y to its right. @param angle degrees */

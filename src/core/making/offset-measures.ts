@@ -1,7 +1,8 @@
 import type { Contour } from '../geometry/path'
 import type { Outline } from '../outlines/combine'
 import { type Corners, costOfOffset, offsetOutline } from '../outlines/offset'
-import { CannotMake, type Measure } from './recipe'
+import { CannotMake, type MadeLine, type Measure, type Measures } from './recipe'
+import { asCuts } from './taken'
 
 /** What recipes that grow and shrink outlines ask for alike. */
 
@@ -51,6 +52,10 @@ export function grown(outline: Outline, by: number, corners: Corners): Contour[]
     'The outline has too many short stretches for so large a distance. Fit curves to it in the station Lines, or take less.',
   )
 }
+
+/** What was grown or shrunk, as the lines that were asked for. */
+export const asRole = (made: readonly Contour[], { role }: Measures): MadeLine[] =>
+  asCuts(made).map((line) => ({ ...line, role: role as 'cut' | 'pen' | 'print' }))
 
 /** Whether there is time to look for the distance at which something holds. */
 export const canSearch = (outline: Outline, by: number): boolean => costOfOffset(outline, by) <= MOST / TRIES

@@ -1,4 +1,4 @@
-import { apply, IDENTITY, rotation } from '../../geometry/affine'
+import { apply, IDENTITY, inverse, rotation } from '../../geometry/affine'
 import { boundsOf, uniteBoxes } from '../../geometry/measure'
 import { type Contour, transformContour, writePath } from '../../geometry/path'
 import type { Point } from '../../geometry/point'
@@ -11,10 +11,10 @@ import { asCuts, coverOf, innerLines, outlinesIn, paperOf } from '../taken'
 const EDGES = { top: 0, right: 90, bottom: 180, left: 270 } as const
 
 /** Halves that touch one another along less than this tear off, mm (common practice). */
-export const LEAST_CONTACT = 4
+const LEAST_CONTACT = 4
 
 /** Where the two halves hang together: ends on the fold, in order along it, mm. */
-export type Contact = { from: Point; to: Point; length: number }
+type Contact = { from: Point; to: Point; length: number }
 
 /**
  * Any outline becomes a folding card: the figure is cut off along a fold that lies a little within its edge, and its
@@ -97,12 +97,9 @@ function foldAt(paper: readonly Contour[], angle: number, sink: number): Point {
 const ON = 0.001
 
 /** Where paper that was cut off along a fold reaches it. */
-export function contactsOf(kept: readonly Contour[], fold: Point, angle: number): Contact[] {
+function contactsOf(kept: readonly Contour[], fold: Point, angle: number): Contact[] {
   const frame = toFrame(fold, angle)
-  const back = ({ x, y }: Point) => {
-    const p = apply(rotation(angle), { x, y })
-    return { x: p.x + fold.x, y: p.y + fold.y }
-  }
+  const back = (p: Point) => apply(inverse(frame), p)
   const found = kept.flatMap((contour) => {
     const { start, segments } = transformContour(contour, frame)
     const ends = [start, ...segments.map((s) => s.to), start]

@@ -1,9 +1,9 @@
 import { uniteOutlines } from '../../outlines/combine'
 import type { Corners } from '../../outlines/offset'
 import { count } from '../../units/count'
-import { CORNERS, canSearch, greatestThat, grown, OPENINGS, ROLES, tenths } from '../offset-measures'
+import { asRole, CORNERS, canSearch, greatestThat, grown, OPENINGS, ROLES, tenths } from '../offset-measures'
 import { CannotMake, numberIn, type Recipe } from '../recipe'
-import { asCuts, coverOf, outlinesIn, paperOf } from '../taken'
+import { coverOf, outlinesIn, paperOf } from '../taken'
 
 /** A piece, or several united, made smaller all round: the panel that lies on a card, or a border that is drawn on it. */
 export const inset: Recipe = {
@@ -35,6 +35,6 @@ export const inset: Recipe = {
       throw new CannotMake(
         `Inset by ${tenths(by)} mm it falls apart into ${count(outlinesIn(made), 'piece')}.${upTo(holds, 'it holds')}`,
       )
-    return asCuts(made).map((line) => ({ ...line, role: measures.role as 'cut' | 'pen' | 'print' }))
+    return asRole(made, measures)
   },
 }

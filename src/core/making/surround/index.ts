@@ -1,9 +1,9 @@
 import { uniteOutlines } from '../../outlines/combine'
 import type { Corners } from '../../outlines/offset'
 import { count } from '../../units/count'
-import { CORNERS, canSearch, grown, leastThat, OPENINGS, ROLES, tenths } from '../offset-measures'
+import { asRole, CORNERS, canSearch, grown, leastThat, OPENINGS, ROLES, tenths } from '../offset-measures'
 import { CannotMake, numberIn, type Recipe } from '../recipe'
-import { asCuts, coverOf, outlinesIn, paperOf } from '../taken'
+import { coverOf, outlinesIn, paperOf } from '../taken'
 
 /** Farther than this separate parts are not gathered, mm. */
 const FARTHEST = 60
@@ -35,6 +35,6 @@ export const surround: Recipe = {
         `Surrounded by ${tenths(by)} mm they are ${count(parts, 'piece')} still. ${least ? `By ${tenths(least)} mm they are one.` : 'Move them nearer to one another.'}`,
       )
     }
-    return asCuts(made).map((line) => ({ ...line, role: measures.role as 'cut' | 'pen' | 'print' }))
+    return asRole(made, measures)
   },
 }

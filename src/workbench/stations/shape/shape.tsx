@@ -16,7 +16,7 @@ import { MakingLeaf } from './making-leaf'
 /** What a recipe asks for, where the chosen pieces do not fit it; null where they do. */
 function wanted({ takes: { least, most } }: Recipe, chosen: number): string | null {
   if (most === 0 || (chosen >= least && chosen <= most)) return null
-  const pieces = least === most ? count(least, 'piece') : `${least} pieces or more`
+  const pieces = `${count(least, 'piece')}${least === most ? '' : ' or more'}`
   return `Choose ${chosen > most ? count(most, 'piece') : pieces} on the shelf.`
 }
 
