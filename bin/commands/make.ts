@@ -12,7 +12,7 @@ import type { Measure, Recipe } from '../../src/core/making/recipe'
 import { RECIPES } from '../../src/core/making/recipes'
 import { settled } from '../../src/core/making/settle'
 import { count } from '../../src/core/units/count'
-import { parseLength } from '../../src/core/units/length'
+import { parseLength, parseLengths } from '../../src/core/units/length'
 import type { Command } from '../command'
 import { UsageError } from '../options'
 import { describeProject, readProject, tellProject } from '../project'
@@ -56,7 +56,7 @@ export const make: Command = {
   },
 }
 
-const UNITS = { length: 'mm', angle: 'degrees', count: '', choice: '' } as const
+const UNITS = { length: 'mm', lengths: 'mm', angle: 'degrees', count: '', choice: '', text: '' } as const
 
 /** A recipe with its measures, as data. */
 const tellRecipe = ({ name, title, takes, measures }: Recipe) => ({
@@ -66,11 +66,17 @@ const tellRecipe = ({ name, title, takes, measures }: Recipe) => ({
   measures: measures.map((m) => ({
     name: m.name,
     unit: UNITS[m.kind],
-    ...(m.kind === 'choice' ? { choices: m.choices.map((c) => c.value) } : { least: m.least, most: m.most }),
+    ...rangeOf(m),
     usual: m.usual,
     says: m.title,
   })),
 })
+
+function rangeOf(m: Measure) {
+  if (m.kind === 'text') return { longest: m.longest }
+  if (m.kind === 'choice') return { choices: m.choices.map((c) => c.value) }
+  return { least: m.least, most: m.most }
+}
 
 /** A recipe in a line. */
 function describeRecipe({ name, title, takes: { least, most }, measures }: Recipe): string {
@@ -121,16 +127,16 @@ function readMeasure(text: string, measures: readonly Measure[]): [string, Measu
       throw new UsageError(`--measure ${name}: “${value}” is no number.`)
     return [name, number]
   }
-  if (kind !== 'length') return [name, value]
-  const length = parseLength(value)
-  if (!length.ok) throw new UsageError(`--measure ${name}: ${length.message}`)
-  return [name, length.mm]
+  if (kind !== 'length' && kind !== 'lengths') return [name, value]
+  const read = kind === 'lengths' ? parseLengths(value) : parseLength(value)
+  if (!read.ok) throw new UsageError(`--measure ${name}: ${read.message}`)
+  return [name, read.mm]
 }
 
 /** The answer of `make`: what `sort` answers, and what was made of what. */
 function tellMade(project: Project) {
-  const { name, recipe, measures, takes } = project.sources[MADE] as Making
-  return { ...tellProject(project), making: { name, recipe, measures, takes } }
+  const { name, recipe, measures, takes, figures = [] } = project.sources[MADE] as Making
+  return { ...tellProject(project), making: { name, recipe, measures, takes, figures } }
 }
 
 /** All that there is, where it lies, as one file. */

@@ -2,7 +2,7 @@
 import { useEffect, useState } from 'react'
 import { FieldError, Input, Label, TextField } from 'react-aria-components'
 import styled from 'styled-components'
-import { formatLength, parseLength, type Unit } from '@/core/units/length'
+import { formatLength, parseLength, parseLengths, type Unit } from '@/core/units/length'
 
 const Wrap = styled(TextField)`
   display: flex;
@@ -141,6 +141,40 @@ export function LengthField({ label, mm, unit, min = 0, max = 3000, hideLabel, o
           return {
             ok: false,
             message: `From ${formatLength(min, unit)} to ${formatLength(max, unit)} ${unit}.`,
+          }
+        return { ok: true, commit: () => onCommit(parsed.mm) }
+      }}
+    />
+  )
+}
+
+type LengthsFieldProps = {
+  label: string
+  mm: readonly number[]
+  unit: Unit
+  min: number
+  max: number
+  /** how many it takes */
+  count: number
+  onCommit: (mm: number[]) => void
+}
+
+/** Several lengths in one field, parted by semicolons. */
+export function LengthsField({ label, mm, unit, min, max, count, onCommit }: LengthsFieldProps) {
+  return (
+    <CommitField
+      label={label}
+      text={mm.map((one) => formatLength(one, unit)).join('; ')}
+      suffix={unit}
+      hideLabel={false}
+      read={(typed) => {
+        const parsed = parseLengths(typed, unit)
+        if (!parsed.ok) return parsed
+        if (parsed.mm.length > count) return { ok: false, message: `Up to ${count} lengths.` }
+        if (parsed.mm.some((one) => one < min || one > max))
+          return {
+            ok: false,
+            message: `From ${formatLength(min, unit)} to ${formatLength(max, unit)} ${unit} each.`,
           }
         return { ok: true, commit: () => onCommit(parsed.mm) }
       }}

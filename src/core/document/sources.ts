@@ -104,8 +104,13 @@ export const fileSourceSchema = z.strictObject({
 /** A file that was read. Its bytes are kept as they came. */
 export type FileSource = z.infer<typeof fileSourceSchema>
 
-/** Anything that a measure can be: a length, a count, an angle, a word of a list, a text, yes or no. */
-export const measureValueSchema = z.union([z.number(), z.string().max(2000), z.boolean()])
+/** Anything that a measure can be: a length, several, a count, an angle, a word of a list, a text, yes or no. */
+export const measureValueSchema = z.union([
+  z.number(),
+  z.array(z.number()).min(1).max(20),
+  z.string().max(2000),
+  z.boolean(),
+])
 export type MeasureValue = z.infer<typeof measureValueSchema>
 
 export const makingSchema = z.strictObject({
@@ -123,6 +128,8 @@ export const makingSchema = z.strictObject({
   at: z.tuple([mm, mm, mm, mm, mm, mm]),
   /** why it could not be made anew, in a sentence; its last lines stay */
   trouble: z.string().max(400).nullable(),
+  /** what was measured of what it made, in sentences; makings of earlier versions do not say */
+  figures: z.array(z.string().max(300)).max(8).optional(),
 })
 /** A kept recipe: what it takes, its measures; the lines it made name it as their source. */
 export type Making = z.infer<typeof makingSchema>

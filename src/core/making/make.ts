@@ -6,7 +6,7 @@ import { uniteBoxes } from '../geometry/measure'
 import { transformPath } from '../geometry/path'
 import { shapeOf } from '../geometry/shape'
 import { shapeOfPiece } from '../pieces/piece-shape'
-import { CannotMake, type MadeLine, measuresOf } from './recipe'
+import { CannotMake, type Made, measuresOf } from './recipe'
 import { RECIPES, type Recipes } from './recipes'
 
 /** How made lines are drawn where a look is shown. */
@@ -23,7 +23,7 @@ export function besideAll(project: Project): Making['at'] {
 }
 
 /** The lines that a making makes of what it takes. @throws CannotMake */
-function linesOf(project: Project, making: Making, recipes: Recipes): MadeLine[] {
+function madeOf(project: Project, making: Making, recipes: Recipes): Made {
   const recipe = recipes.find((r) => r.name === making.recipe)
   if (!recipe) throw new CannotMake(`There is no recipe “${making.recipe}” here.`)
   const pieces = making.takes.flatMap(({ piece }) => project.pieces[piece] ?? [])
@@ -33,10 +33,11 @@ function linesOf(project: Project, making: Making, recipes: Recipes): MadeLine[]
     throw new CannotMake(
       `“${recipe.title}” takes ${least === most ? least : `${least} to ${most}`} pieces, not ${pieces.length}.`,
     )
-  return recipe.make(
+  const made = recipe.make(
     pieces.map((p) => shapeOfPiece(project, p)),
     measuresOf(recipe, making.measures),
   )
+  return Array.isArray(made) ? { lines: made, figures: [] } : made
 }
 
 /**
@@ -49,22 +50,24 @@ export function remake(
   label: string,
   recipes: Recipes = RECIPES,
 ): [Project, Edit] {
-  const tell = (from: Project, trouble: string | null) =>
+  const tell = (from: Project, trouble: string | null, figures: readonly string[] = []) =>
     makeEdit(from, label, ({ sources }) => {
       const told = sources[making.id]
-      if (told?.kind === 'making' && told.trouble !== trouble) told.trouble = trouble
+      if (told?.kind !== 'making') return
+      if (told.trouble !== trouble) told.trouble = trouble
+      if (trouble === null && String(told.figures ?? []) !== String(figures)) told.figures = [...figures]
     })
-  let made: MadeLine[]
+  let made: Made
   try {
-    made = linesOf(project, making, recipes)
+    made = madeOf(project, making, recipes)
   } catch (error) {
     if (error instanceof CannotMake) return tell(project, error.message)
     throw error
   }
   const look = `${making.id}-look`
-  const { plane } = making
-  const lines = made.map(({ key, d, role, fold = null }): Line => {
+  const lines = made.lines.map(({ key, d, role, fold = null, plane: own }): Line => {
     const id = `${making.id}-${key}`
+    const plane = own ? `${making.plane}-${own}` : making.plane
     const stands = project.lines[id]
     const fresh: Line = {
       id,
@@ -98,7 +101,7 @@ export function remake(
   const [looked, looking] = makeEdit(exchanged, label, (draft) => {
     if (!draft.looks[look]) draft.looks[look] = LOOK
   })
-  const [told, telling] = tell(looked, null)
+  const [told, telling] = tell(looked, null, made.figures)
   return [told, joinEdits(joinEdits(exchange, looking), telling)]
 }
 

@@ -10,15 +10,29 @@ export type Measure = {
   when?: { choice: string; is: readonly string[] }
 } & (
   | { kind: 'length'; usual: number; least: number; most: number }
+  | { kind: 'lengths'; usual: number[]; least: number; most: number; count: number }
   | { kind: 'count'; usual: number; least: number; most: number }
   | { kind: 'angle'; usual: number; least: number; most: number }
-  | { kind: 'choice'; usual: string; choices: readonly { value: string; title: string }[] }
+  | {
+      kind: 'choice'
+      usual: string
+      choices: readonly { value: string; title: string }[]
+      /** whether a number of degrees may stand in place of a choice */
+      orAngle?: boolean
+    }
+  | { kind: 'text'; usual: string; longest: number }
 )
 
 export type Measures = Readonly<Record<string, MeasureValue>>
 
-/** A line that a recipe makes. Its key stays the same whatever the measures, so that what hangs on it stays too. */
-export type MadeLine = { key: string; d: string; role: Role; fold?: Fold }
+/**
+ * A line that a recipe makes. Its key stays the same whatever the measures, so that what hangs on it stays too.
+ * Lines of different planes are cut from papers of their own; without one it lies with the others of the making.
+ */
+export type MadeLine = { key: string; d: string; role: Role; fold?: Fold; plane?: string }
+
+/** What a recipe makes: lines, and where it has something to say about them, its figures in sentences. */
+export type Made = { lines: MadeLine[]; figures: string[] }
 
 /**
  * A way of making: from the shapes of what it takes and its measures to lines, in mm about an origin of its own, y
@@ -35,7 +49,7 @@ export type Recipe = {
   /** how many pieces it acts on */
   takes: { least: number; most: number }
   /** @throws CannotMake where no lines would make sense */
-  make(shapes: readonly PieceShape[], measures: Measures): MadeLine[]
+  make(shapes: readonly PieceShape[], measures: Measures): MadeLine[] | Made
 }
 
 /** Whether a measure matters, as the choices stand. */
@@ -59,18 +73,38 @@ export function measuresOf({ title, measures }: Recipe, given: Measures): Record
   return Object.fromEntries(measures.map((m) => [m.name, checkedValue(m, given[m.name] ?? m.usual)]))
 }
 
-function checkedValue(measure: Measure, value: MeasureValue): MeasureValue {
+function checkedValue(measure: Measure, value: MeasureValue | readonly number[]): MeasureValue {
+  const { title } = measure
   if (measure.kind === 'choice') {
     const values = measure.choices.map((c) => c.value)
     if (values.includes(String(value))) return String(value)
-    throw new CannotMake(`“${measure.title}” is one of ${values.join(', ')}, not ${value}.`)
+    const angle = Number(value)
+    if (measure.orAngle && value !== '' && Math.abs(angle) <= 360) return angle
+    const or = measure.orAngle ? ', or an angle in degrees' : ''
+    throw new CannotMake(`“${title}” is one of ${values.join(', ')}${or}, not ${value}.`)
   }
-  const { kind, least, most } = measure
+  if (measure.kind === 'text') {
+    const text = String(value)
+    if (text.length <= measure.longest) return text
+    throw new CannotMake(`“${title}” has ${text.length} letters; it takes ${measure.longest} at most.`)
+  }
+  if (measure.kind === 'lengths') {
+    const lengths = Array.isArray(value) ? (value as number[]) : [value as number]
+    if (lengths.length === 0 || lengths.length > measure.count)
+      throw new CannotMake(`“${title}” takes 1 to ${measure.count} lengths, not ${lengths.length}.`)
+    return lengths.map((one) => checkedNumber({ ...measure, kind: 'length' }, one))
+  }
+  return checkedNumber(measure, value)
+}
+
+type Range = { title: string; kind: 'length' | 'count' | 'angle'; least: number; most: number }
+
+function checkedNumber({ title, kind, least, most }: Range, value: unknown): number {
   const isWhole = kind !== 'count' || Number.isInteger(value)
   if (typeof value === 'number' && value >= least && value <= most && isWhole) return value
   const asked = kind === 'count' ? 'a whole number from' : 'between'
   throw new CannotMake(
-    `“${measure.title}” is ${asked} ${least} ${kind === 'count' ? 'to' : 'and'} ${most}${UNITS[kind]}, not ${value}.`,
+    `“${title}” is ${asked} ${least} ${kind === 'count' ? 'to' : 'and'} ${most}${UNITS[kind]}, not ${value}.`,
   )
 }
 
@@ -78,3 +112,6 @@ const UNITS = { length: ' mm', count: '', angle: ' degrees' } as const
 
 /** A number among checked measures: mm, degrees, or how many. */
 export const numberIn = (measures: Measures, name: string): number => Number(measures[name])
+
+/** The lengths of a list among checked measures, mm. */
+export const lengthsIn = (measures: Measures, name: string): number[] => [measures[name] as number[]].flat()

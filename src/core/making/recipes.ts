@@ -1,14 +1,20 @@
 import { cardBase } from './card-base'
+import { edgeStrip } from './edge-strip'
 import { foldOver } from './fold-over'
 import { inset } from './inset'
 import { join } from './join'
+import { openings } from './openings'
 import { overlap } from './overlap'
+import { pane } from './pane'
 import { punch } from './punch'
 import type { Recipe } from './recipe'
 import { roundCopies } from './round-copies'
 import { shape } from './shape'
+import { slot } from './slot'
 import { split } from './split'
+import { stand } from './stand'
 import { surround } from './surround'
+import { tab } from './tab'
 
 /** Every way of making, in the order in which they are offered. */
 export const RECIPES: readonly Recipe[] = [
@@ -21,7 +27,13 @@ export const RECIPES: readonly Recipe[] = [
   punch,
   overlap,
   split,
+  edgeStrip,
   roundCopies,
+  openings,
+  tab,
+  slot,
+  stand,
+  pane,
 ]
 
 export type Recipes = readonly Recipe[]

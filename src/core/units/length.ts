@@ -66,6 +66,23 @@ export function parseLength(text: string, unit: Unit = 'mm'): ParsedLength {
   }
 }
 
+export type ParsedLengths = { ok: true; mm: number[] } | { ok: false; message: string }
+
+/**
+ * Reads several typed lengths: parted by semicolons, or by commas where there is no semicolon; so `3, 6` are two, and
+ * `3,5; 7` are two as well.
+ * @returns the lengths in mm, or a sentence that says what is wrong with the first that is not understood
+ */
+export function parseLengths(text: string, unit: Unit = 'mm'): ParsedLengths {
+  const mm: number[] = []
+  for (const one of text.split(text.includes(';') ? ';' : ',')) {
+    const parsed = parseLength(one, unit)
+    if (!parsed.ok) return parsed
+    mm.push(parsed.mm)
+  }
+  return { ok: true, mm }
+}
+
 /** Recursive descent over the typed text; lengths are kept in mm as soon as a unit is read. */
 class Reader {
   private at = 0

@@ -1,9 +1,13 @@
 import { apply, IDENTITY, inverse, rotation } from '../../geometry/affine'
 import { boundsOf, uniteBoxes } from '../../geometry/measure'
-import { type Contour, transformContour, writePath } from '../../geometry/path'
-import type { Point } from '../../geometry/point'
+import { type Contour, endOf, transformContour, writePath } from '../../geometry/path'
+import { distance, type Point } from '../../geometry/point'
+import { shapeOf } from '../../geometry/shape'
 import { combine, turnedRound, uniteOutlines } from '../../outlines/combine'
+import type { PieceShape } from '../../pieces/piece-shape'
+import { count } from '../../units/count'
 import { halfPlane, mirrorIn, partsBeside, toFrame } from '../half-plane'
+import { grown } from '../offset-measures'
 import { CannotMake, type MadeLine, numberIn, type Recipe } from '../recipe'
 import { asCuts, coverOf, innerLines, outlinesIn, paperOf } from '../taken'
 
@@ -31,7 +35,11 @@ export const foldOver: Recipe = {
       title: 'Folded at its',
       kind: 'choice',
       usual: 'top',
-      choices: Object.keys(EDGES).map((value) => ({ value, title: value })),
+      choices: [
+        ...Object.keys(EDGES).map((value) => ({ value, title: value })),
+        { value: 'score', title: 'score that is drawn in it' },
+      ],
+      orAngle: true,
     },
     { name: 'sink', title: 'Sink', kind: 'length', usual: 1, least: 0.05, most: 1000 },
     {
@@ -44,18 +52,40 @@ export const foldOver: Recipe = {
         { value: 'copy', title: 'a copy of the front, openings and all' },
       ],
     },
+    {
+      name: 'front',
+      title: 'Front layer, smaller by (0: none)',
+      kind: 'length',
+      usual: 0,
+      least: 0,
+      most: 200,
+    },
+    {
+      name: 'inner',
+      title: 'Inner panel, smaller by (0: none)',
+      kind: 'length',
+      usual: 0,
+      least: 0,
+      most: 200,
+    },
   ],
   make([shape], measures) {
-    const angle = EDGES[measures.edge as keyof typeof EDGES]
     const sink = numberIn(measures, 'sink')
     const front = paperOf(shape!)
-    const fold = foldAt(front, angle, sink)
+    const drawn = measures.edge === 'score' ? drawnScore(shape!) : null
+    const angle = drawn?.angle ?? EDGES[measures.edge as keyof typeof EDGES] ?? numberIn(measures, 'edge')
+    const fold = drawn?.at ?? foldAt(front, angle, sink)
     const side = halfPlane(fold, angle, 0, shape!.box)
     const kept = combine('intersection', front, side)
     if (kept.length === 0) throw new CannotMake('The fold lies beyond the figure: lessen the sink.')
     const contacts = contactsOf(kept, fold, angle)
     const longest = Math.max(0, ...contacts.map((c) => c.length))
-    if (longest < LEAST_CONTACT) throw new CannotMake(tooThin(front, angle, sink, longest))
+    if (longest < LEAST_CONTACT)
+      throw new CannotMake(
+        drawn
+          ? `At the drawn score the halves hang together along ${tenth(longest)} mm only. Move it further into the figure.`
+          : tooThin(front, angle, sink, longest),
+      )
     const mirror = mirrorIn(fold, angle)
     const copied = measures.back === 'copy' ? kept : combine('intersection', coverOf(shape!), side)
     const back = copied.map((c) => turnedRound(transformContour(c, mirror)))
@@ -73,17 +103,80 @@ export const foldOver: Recipe = {
         fold: 'mountain',
       }),
     )
-    return [
+    const isDrawnFold = (line: MadeLine) => drawn !== null && line.key.includes(drawn.line)
+    const lines = [
       ...asCuts(made),
       ...scores,
-      ...innerLines(shape!, 'front', IDENTITY, onFront),
+      ...innerLines(shape!, 'front', IDENTITY, onFront).filter((l) => !isDrawnFold(l)),
       ...(measures.back === 'copy'
         ? innerLines(shape!, 'back', IDENTITY, (c) =>
             onFront(c).map((part) => transformContour(part, mirror)),
-          )
+          ).filter((l) => !isDrawnFold(l))
         : []),
+      ...panelOf('front', kept, numberIn(measures, 'front'), 'front layer'),
+      ...panelOf('inner', back, numberIn(measures, 'inner'), 'inner panel'),
     ]
+    const deeper = drawn ? null : (holds: Holds) => leastSink(front, angle, sink, holds)
+    return { lines, figures: tellContacts(contacts, deeper) }
   },
+}
+
+type Holds = (contacts: readonly Contact[]) => boolean
+
+/** A card whose contacts lie farther apart than this is a large one, mm; it hangs together at so many (common practice). */
+const LARGE = { span: 120, contacts: 3 }
+
+/** How the halves hang together, and the sink at which they would do so well. */
+function tellContacts(
+  contacts: readonly Contact[],
+  deeper: ((holds: Holds) => number | null) | null,
+): string[] {
+  const lengths = contacts.map((c) => tenth(c.length))
+  const figures = [
+    `The halves hang together at ${count(contacts.length, 'place')}: ${lengths.join(', ')} mm.`,
+  ]
+  const advise = (why: string, holds: Holds) => {
+    const sink = deeper?.(holds) ?? null
+    figures.push(sink === null ? why : `${why} Sunk by ${sink.toFixed(1)} mm it does.`)
+  }
+  if (contacts.some((c) => c.length < LEAST_CONTACT))
+    advise(`A contact under ${LEAST_CONTACT} mm tears; each should hold.`, (found) =>
+      found.every((c) => c.length >= LEAST_CONTACT),
+    )
+  const span = distance(contacts[0]!.from, contacts.at(-1)!.to)
+  if (contacts.length < LARGE.contacts && span > LARGE.span && contacts.some((c) => c.length < span / 4))
+    advise(
+      'So large a card should hang together at three places.',
+      (found) => found.filter((c) => c.length >= LEAST_CONTACT).length >= LARGE.contacts,
+    )
+  return figures
+}
+
+/** A panel that lies on a half of the card, smaller all round, in a paper of its own; none by nought. */
+function panelOf(plane: string, half: readonly Contour[], by: number, name: string): MadeLine[] {
+  if (by === 0) return []
+  const panel = grown(half, -by, 'sharp')
+  if (panel.length === 0)
+    throw new CannotMake(`Nothing is left of the ${name}, smaller by ${tenth(by)} mm. Lessen that.`)
+  return asCuts(panel, plane).map((line) => ({ ...line, plane }))
+}
+
+/** The longest straight score of a piece: where it is to be folded, and in which direction, its larger part to the right. */
+function drawnScore({ lines, box }: PieceShape): { line: string; at: Point; angle: number } {
+  const straight = lines.flatMap((line) => {
+    const { contour, length } = shapeOf(line.d)
+    return line.role === 'score' && contour.segments.length === 1 && !contour.segments[0]!.c1
+      ? [{ line: line.id, length, at: contour.start, to: endOf(contour) }]
+      : []
+  })
+  const [longest] = straight.sort((a, b) => b.length - a.length)
+  if (!longest)
+    throw new CannotMake('There is no straight score in the piece. Draw one in it, or fold it at an edge.')
+  const { line, at, to } = longest
+  const middle = { x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 }
+  const isRight = (to.x - at.x) * (middle.y - at.y) - (to.y - at.y) * (middle.x - at.x) >= 0
+  const [p, q] = isRight ? [at, to] : [to, at]
+  return { line, at: p, angle: (Math.atan2(q.y - p.y, q.x - p.x) * 180) / Math.PI }
 }
 
 /** A point of the fold: so far within the outermost point of the figure. */
@@ -128,24 +221,33 @@ const DEEPER = { step: 0.25, most: 40 }
 
 /** What to do where the halves would tear off: the least sink at which they do not. */
 function tooThin(paper: readonly Contour[], angle: number, sink: number, longest: number): string {
+  const least = leastSink(paper, angle, sink, (found) => found.some((c) => c.length >= LEAST_CONTACT))
+  const told = `Sunk by ${tenth(sink)} mm the halves hang together along ${tenth(longest)} mm only, and would tear off.`
+  return least === null
+    ? `${told} Fold it at another edge, or give the figure a straighter one there.`
+    : `${told} Sink them by ${least.toFixed(1)} mm.`
+}
+
+/** The least sink from one on at which the halves hang together as asked, in tenths of a mm upwards; null where none does. */
+function leastSink(paper: readonly Contour[], angle: number, sink: number, holds: Holds): number | null {
   const box = uniteBoxes(paper.map(boundsOf))
-  const hangsAt = (depth: number) => {
+  const holdsAt = (depth: number) => {
     const fold = foldAt(paper, angle, depth)
     const kept = combine('intersection', paper, halfPlane(fold, angle, 0, box))
-    return contactsOf(kept, fold, angle).some((c) => c.length >= LEAST_CONTACT)
+    const found = contactsOf(kept, fold, angle)
+    return found.length > 0 && holds(found)
   }
-  const told = `Sunk by ${tenth(sink)} mm the halves hang together along ${tenth(longest)} mm only, and would tear off.`
-  for (let depth = sink; depth <= sink + DEEPER.most; depth += DEEPER.step)
-    if (hangsAt(depth)) {
-      let [low, high] = [Math.max(sink, depth - DEEPER.step), depth]
-      while (high - low > 0.01) {
-        const middle = (low + high) / 2
-        if (hangsAt(middle)) high = middle
-        else low = middle
-      }
-      return `${told} Sink them by ${(Math.ceil(high * 10) / 10).toFixed(1)} mm.`
+  for (let depth = sink; depth <= sink + DEEPER.most; depth += DEEPER.step) {
+    if (!holdsAt(depth)) continue
+    let [low, high] = [Math.max(sink, depth - DEEPER.step), depth]
+    while (high - low > 0.01) {
+      const middle = (low + high) / 2
+      if (holdsAt(middle)) high = middle
+      else low = middle
     }
-  return `${told} Fold it at another edge, or give the figure a straighter one there.`
+    return Math.ceil(high * 10 - 1e-9) / 10
+  }
+  return null
 }
 
 const tenth = (mm: number): string => String(Math.round(mm * 10) / 10)

@@ -2,7 +2,8 @@ import { uniteOutlines } from '../../outlines/combine'
 import type { Corners } from '../../outlines/offset'
 import { count } from '../../units/count'
 import { asRole, CORNERS, canSearch, greatestThat, grown, OPENINGS, ROLES, tenths } from '../offset-measures'
-import { CannotMake, numberIn, type Recipe } from '../recipe'
+import { CannotMake, lengthsIn, type Recipe } from '../recipe'
+import { stepByStep } from '../steps'
 import { coverOf, outlinesIn, paperOf } from '../taken'
 
 /** A piece, or several united, made smaller all round: the panel that lies on a card, or a border that is drawn on it. */
@@ -12,29 +13,30 @@ export const inset: Recipe = {
   says: 'smaller all round',
   takes: { least: 1, most: 200 },
   measures: [
-    { name: 'by', title: 'By', kind: 'length', usual: 6, least: 0.1, most: 500 },
+    { name: 'by', title: 'By', kind: 'lengths', usual: [6], least: 0.1, most: 500, count: 12 },
     { ...CORNERS, usual: 'sharp' },
     OPENINGS,
     ROLES,
   ],
   make(shapes, measures) {
-    const by = numberIn(measures, 'by')
     const corners = measures.corners as Corners
     const paper = uniteOutlines(...shapes.map(measures.openings === 'fill' ? coverOf : paperOf))
     const at = (distance: number) => grown(paper, -distance, corners)
-    const upTo = (works: (distance: number) => boolean, told: string) =>
-      canSearch(paper, by) ? ` Up to ${tenths(greatestThat(works, by))} mm ${told}.` : ''
-    const made = at(by)
     const parts = outlinesIn(paper)
     const holds = (distance: number) => outlinesIn(at(distance)) === parts
-    if (made.length === 0)
-      throw new CannotMake(
-        `Inset by ${tenths(by)} mm nothing is left.${upTo((d) => at(d).length > 0, 'something is')}`,
-      )
-    if (measures.role === 'cut' && outlinesIn(made) > parts)
-      throw new CannotMake(
-        `Inset by ${tenths(by)} mm it falls apart into ${count(outlinesIn(made), 'piece')}.${upTo(holds, 'it holds')}`,
-      )
-    return asRole(made, measures)
+    return stepByStep(lengthsIn(measures, 'by'), (by) => {
+      const upTo = (works: (distance: number) => boolean, told: string) =>
+        canSearch(paper, by) ? ` Up to ${tenths(greatestThat(works, by))} mm ${told}.` : ''
+      const made = at(by)
+      if (made.length === 0)
+        throw new CannotMake(
+          `Inset by ${tenths(by)} mm nothing is left.${upTo((d) => at(d).length > 0, 'something is')}`,
+        )
+      if (measures.role === 'cut' && outlinesIn(made) > parts)
+        throw new CannotMake(
+          `Inset by ${tenths(by)} mm it falls apart into ${count(outlinesIn(made), 'piece')}.${upTo(holds, 'it holds')}`,
+        )
+      return asRole(made, measures)
+    })
   },
 }

@@ -2,7 +2,8 @@ import { uniteOutlines } from '../../outlines/combine'
 import type { Corners } from '../../outlines/offset'
 import { count } from '../../units/count'
 import { asRole, CORNERS, canSearch, grown, leastThat, OPENINGS, ROLES, tenths } from '../offset-measures'
-import { CannotMake, numberIn, type Recipe } from '../recipe'
+import { CannotMake, lengthsIn, type Recipe } from '../recipe'
+import { stepByStep } from '../steps'
 import { coverOf, outlinesIn, paperOf } from '../taken'
 
 /** Farther than this separate parts are not gathered, mm. */
@@ -15,26 +16,27 @@ export const surround: Recipe = {
   says: 'larger all round, separate parts as one',
   takes: { least: 1, most: 200 },
   measures: [
-    { name: 'by', title: 'By', kind: 'length', usual: 4, least: 0.1, most: 500 },
+    { name: 'by', title: 'By', kind: 'lengths', usual: [4], least: 0.1, most: 500, count: 12 },
     { ...CORNERS, usual: 'round' },
     { ...OPENINGS, usual: 'fill' },
     ROLES,
   ],
   make(shapes, measures) {
-    const by = numberIn(measures, 'by')
     const corners = measures.corners as Corners
     const paper = uniteOutlines(...shapes.map(measures.openings === 'fill' ? coverOf : paperOf))
     const at = (distance: number) => grown(paper, distance, corners)
-    const made = at(by)
-    const parts = outlinesIn(made)
-    if (parts > 1) {
-      const least = canSearch(paper, FARTHEST)
-        ? leastThat((d) => outlinesIn(at(d)) === 1, by, FARTHEST)
-        : null
-      throw new CannotMake(
-        `Surrounded by ${tenths(by)} mm they are ${count(parts, 'piece')} still. ${least ? `By ${tenths(least)} mm they are one.` : 'Move them nearer to one another.'}`,
-      )
-    }
-    return asRole(made, measures)
+    return stepByStep(lengthsIn(measures, 'by'), (by) => {
+      const made = at(by)
+      const parts = outlinesIn(made)
+      if (parts > 1) {
+        const least = canSearch(paper, FARTHEST)
+          ? leastThat((d) => outlinesIn(at(d)) === 1, by, FARTHEST)
+          : null
+        throw new CannotMake(
+          `Surrounded by ${tenths(by)} mm they are ${count(parts, 'piece')} still. ${least ? `By ${tenths(least)} mm they are one.` : 'Move them nearer to one another.'}`,
+        )
+      }
+      return asRole(made, measures)
+    })
   },
 }

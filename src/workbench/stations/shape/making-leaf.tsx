@@ -4,14 +4,13 @@ import { removeSource } from '@/core/binding/remove-source'
 import { makeEdit } from '@/core/document/edits'
 import type { Making, MeasureValue } from '@/core/document/sources'
 import { changeMeasures } from '@/core/making/make'
-import { isAsked, type Measure } from '@/core/making/recipe'
+import { isAsked } from '@/core/making/recipe'
 import { RECIPES } from '@/core/making/recipes'
 import { QuietButton } from '@/kit/button'
 import { Check } from '@/kit/check'
-import { LengthField, NumberEntry } from '@/kit/field'
-import { Select } from '@/kit/select'
 import { Muted, Pairs, Row, Section, Tag } from '@/kit/surface'
 import { useProject, useWorkbench } from '../../store/context'
+import { MeasureField } from './measure-field'
 
 /** One making: what it takes, its measures, and why it could not be made anew. */
 export function MakingLeaf({ making }: { making: Making }) {
@@ -35,11 +34,18 @@ export function MakingLeaf({ making }: { making: Making }) {
           <Tag $tone="brass">not made</Tag> {making.trouble}
         </p>
       ) : null}
+      {making.trouble
+        ? null
+        : making.figures?.map((figure) => (
+            <Muted key={figure} data-testid="figure">
+              {figure}
+            </Muted>
+          ))}
       <Pairs style={{ margin: '10px 0' }}>
         {recipe?.measures
           .filter((measure) => isAsked(measure, making.measures))
           .map((measure) => (
-            <Field
+            <MeasureField
               key={measure.name}
               measure={measure}
               value={making.measures[measure.name] ?? measure.usual}
@@ -71,31 +77,5 @@ export function MakingLeaf({ making }: { making: Making }) {
         </QuietButton>
       </Row>
     </Section>
-  )
-}
-
-type FieldProps = { measure: Measure; value: MeasureValue; onSet: (value: MeasureValue) => void }
-
-/** A measure as what it is: a length, a number, or one of several. */
-function Field({ measure, value, onSet }: FieldProps) {
-  const unit = useProject((s) => s.project.unit)
-  const { title } = measure
-  if (measure.kind === 'choice')
-    return <Select label={title} value={String(value)} choices={measure.choices} onChange={onSet} />
-  const { least, most } = measure
-  if (measure.kind === 'length')
-    return (
-      <LengthField label={title} mm={Number(value)} unit={unit} min={least} max={most} onCommit={onSet} />
-    )
-  return (
-    <NumberEntry
-      label={title}
-      value={Number(value)}
-      min={least}
-      max={most}
-      whole={measure.kind === 'count'}
-      {...(measure.kind === 'angle' ? { suffix: '°' } : {})}
-      onCommit={onSet}
-    />
   )
 }

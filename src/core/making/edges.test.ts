@@ -1,0 +1,143 @@
+import { describe, expect, it } from 'vitest'
+import { shapeOf } from '../geometry/shape'
+import { make, pieces, rect, round } from './drawn-pieces'
+
+const leaf = (x = 0, y = 0) => `M${x} ${y + 10}L${x + 5} ${y}L${x + 10} ${y + 10}Z`
+
+describe('tab', () => {
+  it('is a trapezoid on a straight edge, scored where it begins', () => {
+    const { shapes } = make(pieces([rect(0, 0, 80, 40)]), 'tab', { edge: 'right', depth: 10, angle: 45 })
+    expect(shapes).toHaveLength(1)
+    expect(shapes[0]!.size).toEqual({ width: expect.closeTo(90, 3), height: expect.closeTo(40, 3) })
+    // A trapezoid of 40 and 20 mm, 10 mm deep.
+    expect(shapes[0]!.area).toBeCloseTo(80 * 40 + 300, 3)
+    expect(shapeOf(shapes[0]!.of('score')[0]!.d).box).toMatchObject({ minX: 80, maxX: 80, minY: 0, maxY: 40 })
+  })
+
+  it('rounds its corners: each takes r² (1 - π/4) off a right angle', () => {
+    const measures = { edge: 'top', depth: 12, angle: 90, corner: 5 }
+    const { shapes } = make(pieces([rect(0, 0, 80, 40)]), 'tab', measures)
+    expect(shapes[0]!.area).toBeCloseTo(80 * 52 - 2 * 25 * (1 - Math.PI / 4), 1)
+  })
+
+  it('finds the edge of a slanted side, and says where an edge is curved or too short', () => {
+    const triangle = 'M0 0L80 60L0 60Z'
+    const { shapes } = make(pieces([triangle]), 'tab', { edge: 37, depth: 10, angle: 90 })
+    expect(shapes[0]!.area).toBeCloseTo(2400 + 1000, 2)
+    expect(make(pieces([round(50, 50, 30)]), 'tab').trouble).toContain('curved')
+    expect(make(pieces([rect(0, 0, 20, 40)]), 'tab', { depth: 30 }).trouble).toContain('20 mm long')
+  })
+})
+
+describe('slot', () => {
+  it('is as wide as the strap and the thickness of the card', () => {
+    const measures = { strap: 15, caliper: 0.4, x: 10, turn: 90 }
+    const { shapes, figures } = make(pieces([rect(0, 0, 80, 60)]), 'slot', measures)
+    expect(shapes[0]!.area).toBeCloseTo(4800 - 15.4 * 0.8, 3)
+    expect(shapes[0]!.openings).toHaveLength(1)
+    expect(figures[0]).toContain('15.4 mm wide')
+    const slit = make(pieces([rect(0, 0, 80, 60)]), 'slot', { ...measures, kind: 'slit' }).shapes[0]!
+    expect(shapeOf(slit.slits[0]!.d).length).toBeCloseTo(15.4, 6)
+  })
+
+  it('is a slit from an edge, as wide as the card is thick; and says where it lies outside', () => {
+    const lock = { kind: 'lock', edge: 'bottom', depth: 25, caliper: 0.5 }
+    expect(make(pieces([rect(0, 0, 80, 60)]), 'slot', lock).shapes[0]!.area).toBeCloseTo(4800 - 12.5, 3)
+    expect(make(pieces([rect(0, 0, 80, 60)]), 'slot', { x: 60 }).trouble).toContain(
+      'does not lie in the paper',
+    )
+  })
+})
+
+describe('stand', () => {
+  it('lies centred under the feet, which need not be the middle of the figure', () => {
+    const figure = 'M0 0L100 0L100 60L70 60L70 100L60 100L60 60L40 60L40 100L30 100L30 60L0 60Z'
+    const shifted = figure.replaceAll('M0 0', 'M-40 0').replaceAll('L0 60', 'L-40 60')
+    const { shapes, figures } = make(pieces([shifted]), 'stand', { kind: 'rectangle', height: 12, sink: 2 })
+    expect(figures[0]).toBe('The base is 60 mm wide, centred on feet 40 mm apart.')
+    expect(shapes[0]!.box.maxY).toBeCloseTo(110, 3)
+    // Figure, and base without what the two feet sink into; between them is an opening.
+    const body = 140 * 60 + 2 * 10 * 40
+    expect(shapes[0]!.area).toBeCloseTo(body + 60 * 12 - 2 * 10 * 2, 2)
+    expect(shapes[0]!.openings).toHaveLength(1)
+  })
+})
+
+describe('pane', () => {
+  it('is larger than its opening by the rim all round, and goes with the opening', () => {
+    const { shapes } = make(pieces([rect(0, 0, 100, 80), rect(30, 20, 40, 30)]), 'pane', { rim: 5 })
+    expect(shapes[0]!.size).toEqual({ width: expect.closeTo(50, 3), height: expect.closeTo(40, 3) })
+    const none = make(pieces([rect(0, 0, 100, 80)]), 'pane')
+    expect(none.trouble).toContain('no opening')
+    const wide = make(pieces([rect(0, 0, 100, 80), rect(30, 20, 40, 30)]), 'pane', { rim: 25 })
+    expect(wide.trouble).toContain('over the edge')
+  })
+})
+
+describe('openings', () => {
+  const card = [rect(0, 0, 100, 80), round(20, 20, 8), round(60, 20, 8), rect(20, 50, 30, 10)]
+  it('are numbered by size, equal ones together, and filled or lifted out', () => {
+    const kept = make(pieces(card), 'openings')
+    expect(kept.figures[0]).toBe('Openings by size: 1: 1 of 30 x 10 mm; 2: 2 of 16 x 16 mm.')
+    const filled = make(pieces(card), 'openings', { fill: '1' }).shapes
+    expect(filled[0]!.openings).toHaveLength(2)
+    const lifted = make(pieces(card), 'openings', { fill: '1', lift: '2' }).shapes
+    expect(lifted.map((s) => Math.round(s.area)).sort((a, b) => a - b)).toEqual([201, 201, 8000 - 402])
+    expect(make(pieces(card), 'openings', { fill: '3' }).trouble).toContain('numbered 1 to 2')
+    expect(make(pieces(card), 'openings', { fill: '1', lift: '1-2' }).trouble).toContain('Opening 1')
+  })
+})
+
+describe('edge-strip', () => {
+  const card = rect(0, 0, 100, 60)
+  it('joins a whole number of motifs outside, centred', () => {
+    const { shapes, figures } = make(pieces([card], [leaf(150, 0)]), 'edge-strip', { gap: 2 })
+    expect(figures[0]).toContain('8 motifs, one every 12 mm')
+    expect(shapes).toHaveLength(1)
+    // Each leaf of 50 mm² sinks 0.3 mm: what lies in the card is a trapezoid.
+    expect(shapes[0]!.area).toBeCloseTo(6000 + 8 * (50 - 0.3 * (10 + 9.7) * 0.5), 2)
+    expect(shapes[0]!.box.minY).toBeCloseTo(-9.7, 3)
+  })
+
+  it('punches them inside, with a web to the edge', () => {
+    const { shapes } = make(pieces([card], [leaf(150, 0)]), 'edge-strip', {
+      side: 'in',
+      count: 5,
+      edge: 'left',
+    })
+    expect(shapes[0]!.openings).toHaveLength(5)
+    expect(shapes[0]!.area).toBeCloseTo(6000 - 250, 1)
+    const nearest = Math.min(...shapes[0]!.openings.map((o) => o.start.x))
+    expect(nearest).toBeGreaterThanOrEqual(1.59)
+  })
+
+  it('lies half outside and half punched: a circle leaves a half disc and a segment behind the web', () => {
+    const { shapes } = make(pieces([card], [round(200, 20, 5)]), 'edge-strip', { side: 'half', count: 3 })
+    expect(shapes[0]!.openings).toHaveLength(3)
+    const segment = 25 * Math.acos(1.6 / 5) - 1.6 * Math.sqrt(25 - 1.6 * 1.6)
+    expect(shapes[0]!.area).toBeCloseTo(6000 + 3 * ((Math.PI * 25) / 2 - segment), 1)
+  })
+
+  it('keeps the parts of a motif with openings whole over the edge', () => {
+    const motif = [round(200, 20, 6), round(200, 20, 3)]
+    const { shapes } = make(pieces([card], motif), 'edge-strip', { side: 'half', count: 4 })
+    expect(shapes[0]!.openings.map((o) => o.segments.length > 0)).toHaveLength(4)
+    expect(shapes[0]!.area).toBeCloseTo(6000 + 4 * ((Math.PI * 36) / 2 - Math.PI * 9), 1)
+  })
+
+  it.each([4, 9, 16])('goes round a circle %d times and holds on it', (count) => {
+    const measures = { edge: 'all', count, gap: 1 }
+    const { shapes, trouble } = make(pieces([round(60, 60, 40)], [leaf(150, 0)]), 'edge-strip', measures)
+    expect(trouble).toBeNull()
+    expect(shapes).toHaveLength(1)
+    expect(shapes[0]!.openings).toHaveLength(0)
+    expect(shapes[0]!.area).toBeGreaterThan(Math.PI * 1600 + count * 25)
+  })
+
+  it('goes along every edge of a card, and says what does not fit', () => {
+    const all = make(pieces([card], [leaf(150, 0)]), 'edge-strip', { edge: 'all' })
+    expect(all.figures[0]).toContain('32 motifs')
+    const large = make(pieces([rect(0, 0, 8, 8)], [leaf(150, 0)]), 'edge-strip')
+    expect(large.trouble).toContain('8 mm long')
+  })
+})
