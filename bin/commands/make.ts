@@ -13,10 +13,15 @@ import { RECIPES } from '../../src/core/making/recipes'
 import { settled } from '../../src/core/making/settle'
 import { count } from '../../src/core/units/count'
 import { parseLength, parseLengths } from '../../src/core/units/length'
+import { fontsFor, takeFontsFrom } from '../../src/tasks/fonts'
 import type { Command } from '../command'
 import { UsageError } from '../options'
 import { describeProject, readProject, tellProject } from '../project'
 import { EXPORT_KINDS, exportSheets } from '../sheet-files'
+
+takeFontsFrom(
+  async (file) => new Uint8Array(readFileSync(new URL(`../../public/fonts/${file}`, import.meta.url))),
+)
 
 /** The id that the one making of a command gets. */
 const MADE = 'made'
@@ -41,7 +46,7 @@ export const make: Command = {
     if (!recipe) throw new UsageError('make needs a recipe, and a file where it takes pieces of one.')
     if (more.length > 0) throw new UsageError('make takes one file.')
     const drawing = path ? await readProject(readFileSync(path), basename(path), reading) : null
-    const made = makeFrom(drawing, { recipe, pick: texts('pick'), measures: texts('measure') })
+    const made = await makeFrom(drawing, { recipe, pick: texts('pick'), measures: texts('measure') })
     const out = text('out')
     if (out) {
       const ending = extname(out).slice(1)
@@ -93,7 +98,10 @@ type MakeOptions = {
 }
 
 /** Makes something, of a drawing's pieces where there is one. @throws UsageError, CannotMake */
-function makeFrom(drawing: Project | null, { recipe: name, pick, measures }: MakeOptions): Project {
+async function makeFrom(
+  drawing: Project | null,
+  { recipe: name, pick, measures }: MakeOptions,
+): Promise<Project> {
   const recipe = RECIPES.find((r) => r.name === name)
   if (!recipe)
     throw new UsageError(`there is no recipe “${name}”. There are: ${RECIPES.map((r) => r.name).join(', ')}.`)
@@ -109,7 +117,9 @@ function makeFrom(drawing: Project | null, { recipe: name, pick, measures }: Mak
     return { piece: piece.id, spent: true }
   })
   const given = Object.fromEntries(measures.map((text) => readMeasure(text, recipe.measures)))
-  const [made] = settled(addMaking(project, { id: MADE, recipe: name, measures: given, takes }))
+  const added = addMaking(project, { id: MADE, recipe: name, measures: given, takes })
+  await fontsFor(added[0])
+  const [made] = settled(added)
   const making = made.sources[MADE] as Making
   if (making.trouble) throw new UsageError(making.trouble)
   return made

@@ -9,6 +9,7 @@ import { IntakeRefusal } from '@/core/intake/refusal'
 import { makingsOf } from '@/core/making/order'
 import { settled } from '@/core/making/settle'
 import { decodePicture } from './decode-picture'
+import { fontsFor } from './fonts'
 import type { Task } from './task'
 
 const input = z.object({
@@ -74,6 +75,7 @@ export const readFile: Task<ReadFileInput, ReadFileOutput> = {
       }),
     )
     // What was made of pieces of this drawing is made anew.
+    if (makingsOf(before).length > 0) await fontsFor(before)
     const [next, edit] = makingsOf(before).length > 0 ? settled(added) : added
     report(0.95, 'Binding pieces')
     return project ? { project: null, edit } : { project: next, edit: null }

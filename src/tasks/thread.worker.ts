@@ -1,6 +1,10 @@
 import { parentPort } from 'node:worker_threads'
 import { plainError } from './errors'
+import { takeFontsFrom } from './fonts'
+import { fontsOnDisk } from './fonts-on-disk'
 import { TASKS } from './registry'
+
+takeFontsFrom(fontsOnDisk)
 
 /** The entry of a server thread: does one task after another, as they are handed to it. */
 const post = (message: unknown) => parentPort?.postMessage(message)

@@ -34,12 +34,12 @@ function opened(project: Project) {
   return project
 }
 
-it('follows an edit: what it answers and the edit make of the page’s project what the twin has', () => {
+it('follows an edit: what it answers and the edit make of the page’s project what the twin has', async () => {
   const page = opened(box(100, 60))
   const [edited, edit] = makeEdit(page, 'Widen', ({ sources }) => {
     for (const source of Object.values(sources)) if ('measures' in source) source.measures.width = 140
   })
-  const more = computer.follow(edit, [A4])
+  const more = await computer.follow(edit, [A4])
   const whole = applyChanges(edited, more.changes)
   expect(projectSchema.safeParse(whole).error?.issues).toBeUndefined()
   expect(more.label).toBe('Widen')
@@ -55,9 +55,9 @@ it('follows an edit: what it answers and the edit make of the page’s project w
   expect(computer.plan('gone', [A4], null)).toBeNull()
 })
 
-it('lays out alone under a name of its own', () => {
+it('lays out alone under a name of its own', async () => {
   opened(box(100, 60))
-  const laid = computer.follow({ label: '', changes: [] }, [A4])
+  const laid = await computer.follow({ label: '', changes: [] }, [A4])
   expect(laid.label).toBe('Lay the pieces on 1 sheet')
 })
 

@@ -13,6 +13,7 @@ import { type Filling, fillSheet } from '../core/sheets/fill'
 import { layEdit, layOut } from '../core/sheets/lay-out'
 import { type Laying, type NestOptions, nestSheets } from '../core/sheets/nest'
 import { sheetTroubles, type Trouble } from '../core/sheets/troubles'
+import { fontsFor, fontsMissing } from './fonts'
 
 /** The findings that were told last, as text. */
 let told = ''
@@ -53,9 +54,14 @@ export const computer = {
    * @param papers lays the pieces out too, on these
    * @returns what is changed beyond the edit; the twin has it already
    */
-  follow(edit: Edit, papers: Paper[] | null): Edit {
+  async follow(edit: Edit, papers: Paper[] | null): Promise<Edit> {
+    let edited = applyChanges(open(), edit.changes)
+    if (fontsMissing(edited).length > 0) {
+      await fontsFor(edited)
+      edited = applyChanges(open(), edit.changes)
+    }
     const began = performance.now()
-    const [next, more] = settle(applyChanges(open(), edit.changes), edit)
+    const [next, more] = settle(edited, edit)
     const [laid, laying] = papers ? layEdit(next, layOut(next, papers)) : [next, null]
     project = laid
     performance.measure('follow', { start: began })

@@ -70,4 +70,13 @@ describe('findEnclosed', () => {
     expect(piece!.outline).toHaveLength(4)
     expect(piece!.lines).toContain(4)
   })
+
+  it('counts an opening once whose edge comes near to itself', () => {
+    // A keyhole: its two rooms are joined by a passage of 0.05 mm, which the tolerance closes.
+    const keyhole =
+      'M20 20L48 20L48 49.975L52 49.975L52 20L80 20L80 80L52 80L52 50.025L48 50.025L48 80L20 80Z'
+    const shapes = ['M0 0L100 0L100 100L0 100Z', keyhole].map(shapeOf)
+    const { enclosed } = findEnclosed(shapes)
+    expect(enclosed.map((e) => [e.outline, e.openings])).toContainEqual([[0], [[1]]])
+  })
 })

@@ -46,10 +46,14 @@ export function findEnclosed(
     for (const walk of [face.walk, ...holes.map((l) => l.walk)]) owners.claim(f, walk)
     for (const h of face.walk) lines.add(owners.of(f, h >> 1))
     for (const e of nested.edges(f)) lines.add(owners.of(f, e))
+    const outline = linesAlong(f, outer.walk, arrangement, owners)
     return [
       {
-        outline: linesAlong(f, outer.walk, arrangement, owners),
-        openings: holes.map((l) => linesAlong(f, l.walk, arrangement, owners)),
+        outline,
+        openings: distinct(
+          outline,
+          holes.map((l) => linesAlong(f, l.walk, arrangement, owners)),
+        ),
         lines: [...lines],
         ring: polylineOfWalk(outer.walk, arrangement.edges),
         holes: edges,
@@ -61,6 +65,18 @@ export function findEnclosed(
   })
   addTwins(enclosed, arrangement)
   return { enclosed, partings: findPartings(arrangement, isPaper, owners) }
+}
+
+/** Openings by their lines, each once: an edge that comes near to itself is walked as several loops of the same lines. */
+function distinct(outline: readonly number[], openings: readonly number[][]): number[][] {
+  const key = (lines: readonly number[]) => [...lines].sort((a, b) => a - b).join(' ')
+  const seen = new Set([key(outline)])
+  return openings.filter((o) => {
+    const own = key(o)
+    if (seen.has(own)) return false
+    seen.add(own)
+    return true
+  })
 }
 
 type Loop = { walk: number[]; area: number }

@@ -1,6 +1,7 @@
 import { trace } from '../geometry/flatten'
+import { type Box, boundsOf } from '../geometry/measure'
 import { allSegments } from '../geometry/part'
-import type { Contour } from '../geometry/path'
+import type { Contour, Segment } from '../geometry/path'
 import { distance, type Point } from '../geometry/point'
 import { lengthsAlong } from '../geometry/polyline'
 import { pointOn } from '../outlines/nodes'
@@ -39,8 +40,21 @@ export type Edge = {
 /** Turns by more than this are corners, degrees. */
 const CORNER = 20
 
-/** The edges of an outline, wound as outlines are: from corner to corner; one for an outline without a corner. */
-export function edgesOf(outline: Contour): Edge[] {
+/** A way all round an outline. */
+type Around = {
+  length: number
+  box: Box
+  /** how far along it lies each node, mm */
+  nodes: readonly number[]
+  segments: readonly Segment[]
+  /** a point of it; beyond its length it goes round once more */
+  at(along: number): EdgePoint
+  /** the unit vector along it at a node, before it or after it */
+  along(node: number, side: 1 | -1): Point
+}
+
+/** The way round an outline, wound as outlines are, by the length along it. */
+export function around(outline: Contour): Around {
   const segments = [...allSegments(outline)]
   const whole = { ...outline, segments }
   const direction = (place: number, side: 1 | -1): Point => {
@@ -52,17 +66,11 @@ export function edgesOf(outline: Contour): Edge[] {
     }
     return { x: 1, y: 0 }
   }
-  const isCorner = (k: number) => {
-    const [a, b] = [direction(k === 0 ? segments.length : k, -1), direction(k, 1)]
-    return Math.abs(Math.atan2(a.x * b.y - a.y * b.x, a.x * b.x + a.y * b.y)) > (CORNER * Math.PI) / 180
-  }
-  const corners = segments.flatMap((_, k) => (isCorner(k) ? [k] : []))
   const { polyline, places } = trace(whole, 0.002)
   const lengths = lengthsAlong(polyline)
-  const total = lengths.at(-1)!
-  const lengthAt = (place: number) => lengths[places.indexOf(place)] ?? 0
+  const length = lengths.at(-1)!
   const placeAt = (along: number): number => {
-    const wanted = ((along % total) + total) % total
+    const wanted = ((along % length) + length) % length
     let [low, high] = [0, lengths.length - 1]
     while (high - low > 1) {
       const middle = (low + high) >> 1
@@ -72,27 +80,43 @@ export function edgesOf(outline: Contour): Edge[] {
     const span = lengths[high]! - lengths[low]!
     return places[low]! + (span > 0 ? (wanted - lengths[low]!) / span : 0) * (places[high]! - places[low]!)
   }
-  const pointAt = (along: number): EdgePoint => {
-    const place = placeAt(along)
-    const { x, y } = pointOn(whole, segments, place)
-    const { x: dx, y: dy } = direction(place, 1)
-    return { at: { x, y }, out: { x: dy, y: -dx } }
+  return {
+    length,
+    box: boundsOf(outline),
+    nodes: segments.map((_, k) => lengths[places.indexOf(k)]!),
+    segments,
+    at(along) {
+      const place = placeAt(along)
+      const { x, y } = pointOn(whole, segments, place)
+      const { x: dx, y: dy } = direction(place, 1)
+      return { at: { x, y }, out: { x: dy, y: -dx } }
+    },
+    along: (node, side) => direction(node === 0 && side < 0 ? segments.length : node, side),
   }
+}
+
+/** The edges of an outline, wound as outlines are: from corner to corner; one for an outline without a corner. */
+export function edgesOf(outline: Contour): Edge[] {
+  const way = around(outline)
+  const { segments, nodes } = way
+  const isCorner = (k: number) => {
+    const [a, b] = [way.along(k, -1), way.along(k, 1)]
+    return Math.abs(Math.atan2(a.x * b.y - a.y * b.x, a.x * b.x + a.y * b.y)) > (CORNER * Math.PI) / 180
+  }
+  const corners = segments.flatMap((_, k) => (isCorner(k) ? [k] : []))
   const from = corners.length > 0 ? corners : [0]
   return from.map((corner, i): Edge => {
     const next = from[(i + 1) % from.length]!
-    const [begin, end] = [lengthAt(corner), lengthAt(next)]
-    const length = end > begin ? end - begin : end + total - begin
+    const [begin, end] = [nodes[corner]!, nodes[next]!]
+    const length = end > begin ? end - begin : end + way.length - begin
     const on = Array.from(
       { length: (next > corner ? next : next + segments.length) - corner },
       (_, k) => segments[(corner + k) % segments.length]!,
     )
-    const isStraight =
-      corners.length > 0 &&
-      on.every((s) => !s.c1) &&
-      Math.abs(distance(pointOn(whole, segments, corner), pointOn(whole, segments, next)) - length) < 0.001
+    const chord = distance(way.at(begin).at, way.at(end).at)
+    const isStraight = corners.length > 0 && on.every((s) => !s.c1) && Math.abs(chord - length) < 0.001
     // Just within its ends the edge has its own direction, not that of its neighbour.
-    const at = (along: number) => pointAt(begin + Math.min(length - 1e-6, Math.max(1e-6, along)))
+    const at = (along: number) => way.at(begin + Math.min(length - 1e-6, Math.max(1e-6, along)))
     return { length, isStraight, isRound: corners.length === 0, at }
   })
 }

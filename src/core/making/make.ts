@@ -15,11 +15,15 @@ const LOOK: Look = { stroke: '#2b1a2f', fill: null, dash: [], width: 0.25, layer
 /** Space between a new making and what is there, mm. */
 const GAP = 20
 
-/** To the right of all lines that are there. */
-export function besideAll(project: Project): Making['at'] {
+/** To the right of all lines that are there: what begins at the origin, or where the pieces that it takes lie. */
+export function besideAll(project: Project, takes: Making['takes'] = []): Making['at'] {
   const lines = Object.values(project.lines)
-  const x = lines.length > 0 ? uniteBoxes(lines.map((l) => shapeOf(l.d).box)).maxX + GAP : 0
-  return [1, 0, 0, 1, x, 0]
+  if (lines.length === 0) return [1, 0, 0, 1, 0, 0]
+  const taken = takes
+    .flatMap(({ piece }) => project.pieces[piece] ?? [])
+    .map((p) => shapeOfPiece(project, p).box)
+  const from = taken.length > 0 ? uniteBoxes(taken).minX : 0
+  return [1, 0, 0, 1, uniteBoxes(lines.map((l) => shapeOf(l.d).box)).maxX + GAP - from, 0]
 }
 
 /** The lines that a making makes of what it takes. @throws CannotMake */
@@ -127,7 +131,7 @@ export function addMaking(
       kind: 'making',
       takes: [],
       plane: making.id,
-      at: besideAll(project),
+      at: besideAll(project, making.takes),
       ...making,
       name,
       measures,

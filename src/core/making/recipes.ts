@@ -3,6 +3,7 @@ import { edgeStrip } from './edge-strip'
 import { foldOver } from './fold-over'
 import { inset } from './inset'
 import { join } from './join'
+import { lettering } from './lettering'
 import { openings } from './openings'
 import { overlap } from './overlap'
 import { pane } from './pane'
@@ -30,6 +31,7 @@ export const RECIPES: readonly Recipe[] = [
   edgeStrip,
   roundCopies,
   openings,
+  lettering,
   tab,
   slot,
   stand,

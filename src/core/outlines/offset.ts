@@ -98,7 +98,10 @@ function curvedBands(
 ): Contour[] {
   const [a, b] = [normalAt(contour, segments, from, 1), normalAt(contour, segments, to, -1)]
   const parallel = fitted(contour, segments, from, to, a, b, by)
-  if (!parallel && depth < DEEPEST) {
+  // Where a curve is tighter than the distance its parallel runs backwards, within what is swept beside it.
+  const isHidden = () =>
+    [0.02, 0.26, 0.5, 0.74, 0.98].every((t) => runsBack(contour, segments, from + t * (to - from), by))
+  if (!parallel && depth < DEEPEST && !isHidden()) {
     const middle = (from + to) / 2
     return [
       ...curvedBands(contour, segments, from, middle, by, depth + 1),
@@ -110,6 +113,14 @@ function curvedBands(
     ? reverseContour({ start: push(a, by), segments: [parallel], closed: false }).segments
     : [{ to: push(a, by) }]
   return [{ start: own.start, segments: [...own.segments, { to: push(b, by) }, ...back], closed: true }]
+}
+
+/** Whether the parallel of a curve runs against it at a place. */
+function runsBack(contour: Contour, segments: readonly Segment[], place: number, by: number): boolean {
+  const step = 1e-4
+  const [a, b] = [normalAt(contour, segments, place, 1), normalAt(contour, segments, place + step, 1)]
+  const [p, q] = [push(a, by), push(b, by)]
+  return (q.x - p.x) * (b.at.x - a.at.x) + (q.y - p.y) * (b.at.y - a.at.y) < 0
 }
 
 /** One curve along the parallel between two places, where one comes near enough; null where it does not. */

@@ -152,6 +152,12 @@ describe('bad files are refused with a sentence', () => {
     ],
   ])('%s', async (_what, input, message) => expect(await refusal(input)).toMatch(message))
 
+  it('knows the five entities of XML beside those of a document type (XML 1.0, section 4.6)', async () => {
+    const text = `<!DOCTYPE svg [<!ENTITY ns "http://www.w3.org/2000/svg">]><svg xmlns="&ns;" width="10mm" height="10mm"><path id="cup &amp; lid &lt;1&gt; &apos;&quot;" d="M1 1L9 9" stroke="#000" fill="none"/></svg>`
+    const drawing = await readDrawing(new TextEncoder().encode(text), 'lid.svg')
+    expect(drawing.lines[0]?.label).toBe('cup & lid <1> \'"')
+  })
+
   it('takes the harmless document types that drawing programs write', () => {
     const text = `<?xml version="1.0" encoding="utf-8"?><!DOCTYPE svg PUBLIC "-//W3C//DTD SVG 1.1//EN" "http://www.w3.org/Graphics/SVG/1.1/DTD/svg11.dtd" [<!ENTITY ns_svg "http://www.w3.org/2000/svg">]><svg xmlns="&ns_svg;" width="10mm" height="10mm">${line}</svg>`
     expect(read(text).lines).toHaveLength(1)

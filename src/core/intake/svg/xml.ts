@@ -62,7 +62,8 @@ export function parseXml(text: string): XmlElement {
     )
   })
   parser.on('doctype', (doctype) => {
-    parser.ENTITIES = { ...parser.ENTITIES, ...plainEntities(doctype) }
+    // The five of XML itself are inherited: a copy of the table would lose them.
+    Object.assign(parser.ENTITIES, plainEntities(doctype))
   })
   parser.on('opentag', (tag) => {
     count += 1

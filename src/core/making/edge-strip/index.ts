@@ -62,7 +62,8 @@ export const edgeStrip: Recipe = {
     const foot = { out: box.maxY, in: box.minY, half: box.minY + height / 2 }[side]
     const maps = placed.map(({ edge, along, pitch }) => {
       const { at, out } = edge.at(along)
-      const into = side === 'out' ? ROOT + sagitta(edge, along, Math.min(pitch, width)) : side === 'in' ? WEB : 0
+      const into =
+        side === 'out' ? ROOT + sagitta(edge, along, Math.min(pitch, width)) : side === 'in' ? WEB : 0
       const turn = (Math.atan2(out.y, out.x) * 180) / Math.PI + 90
       return multiply(
         translation(at.x - into * out.x, at.y - into * out.y),
