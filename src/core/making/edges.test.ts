@@ -141,3 +141,34 @@ describe('edge-strip', () => {
     expect(large.trouble).toContain('8 mm long')
   })
 })
+
+describe('lining', () => {
+  /** Four walls of 40 and 30 mm, 50 mm high, and a glue tab of 12 mm; a window in the first. */
+  const tube = [
+    'M0 0L140 0L152 6L152 44L140 50L0 50Z',
+    'M40 0L40 50',
+    'M70 0L70 50',
+    'M110 0L110 50',
+    'M140 0L140 50',
+    rect(20, 15, 12, 20),
+  ]
+
+  it('is smaller than its panel all round, keeps the window, and stops short of the glued tab', () => {
+    const { shapes, figures, trouble } = make(pieces(tube), 'lining', { panels: '1-2', inset: 2 })
+    expect(trouble).toBeNull()
+    expect(figures[0]).toBe(
+      'Panels by size: 1: 40 x 50 mm; 2: 40 x 50 mm; 3: 30 x 50 mm; 4: 30 x 50 mm; 5: 12 x 50 mm.',
+    )
+    const sizes = shapes.map((s) => [Math.round(s.size.width), Math.round(s.size.height), s.openings.length])
+    // The panel with the window has a free edge too, on which the tab of 12 mm is glued.
+    expect(sizes).toContainEqual([36, 46, 0])
+    expect(sizes).toContainEqual([24, 46, 1])
+  })
+
+  it('takes more off where asked, and says which panels there are', () => {
+    const { shapes } = make(pieces(tube), 'lining', { panels: '3', inset: 0, top: 5, right: 3 })
+    expect(shapes[0]!.size).toEqual({ width: expect.closeTo(27, 3), height: expect.closeTo(45, 3) })
+    expect(make(pieces(tube), 'lining', { panels: '9' }).trouble).toContain('numbered 1 to 5')
+    expect(make(pieces(tube), 'lining', { panels: '5', inset: 8 }).trouble).toContain('Nothing is left')
+  })
+})

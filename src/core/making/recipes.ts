@@ -4,6 +4,7 @@ import { foldOver } from './fold-over'
 import { inset } from './inset'
 import { join } from './join'
 import { lettering } from './lettering'
+import { lining } from './lining'
 import { openings } from './openings'
 import { overlap } from './overlap'
 import { pane } from './pane'
@@ -35,6 +36,7 @@ export const RECIPES: readonly Recipe[] = [
   tab,
   slot,
   stand,
+  lining,
   pane,
 ]
 

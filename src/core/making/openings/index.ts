@@ -1,8 +1,9 @@
 import { areaOf, boundsOf, heightOf, widthOf } from '../../geometry/measure'
 import type { Contour } from '../../geometry/path'
 import { turnedRound } from '../../outlines/combine'
+import { numbersIn } from '../numbered'
 import { tenths } from '../offset-measures'
-import { CannotMake, type MadeLine, type Measures, type Recipe } from '../recipe'
+import { CannotMake, type MadeLine, type Recipe } from '../recipe'
 import { asCuts, coverOf, innerLines, openingsOf } from '../taken'
 
 /** Openings whose sizes differ by less than this share are equal. */
@@ -44,8 +45,8 @@ export const openings: Recipe = {
     const groups = openingGroups(openingsOf(shape!))
     if (groups.length === 0) throw new CannotMake('The piece has no openings. Take one that has.')
     const [filled, lifted] = [
-      numbers(measures, 'fill', groups.length),
-      numbers(measures, 'lift', groups.length),
+      numbersIn(measures, 'fill', groups.length, 'opening'),
+      numbersIn(measures, 'lift', groups.length, 'opening'),
     ]
     const both = [...filled].find((n) => lifted.has(n))
     if (both !== undefined && measures.fill !== 'all' && measures.lift !== 'all')
@@ -69,19 +70,4 @@ export const openings: Recipe = {
       ],
     }
   },
-}
-
-/** The numbers of a list as people type them: `1, 3-5`, or `all`. @throws CannotMake for what is none */
-function numbers(measures: Measures, name: string, most: number): Set<number> {
-  const text = String(measures[name]).trim().toLowerCase()
-  if (text === 'all') return new Set(Array.from({ length: most }, (_, k) => k + 1))
-  const found = new Set<number>()
-  for (const part of text.split(/[\s,;]+/).filter(Boolean)) {
-    const match = /^(\d{1,3})(?:-(\d{1,3}))?$/.exec(part)
-    const [from, to] = match ? [Number(match[1]), Number(match[2] ?? match[1])] : [0, 0]
-    if (from < 1 || to > most || to < from)
-      throw new CannotMake(`“${part}” is no opening of the piece: they are numbered 1 to ${most}.`)
-    for (let n = from; n <= to; n += 1) found.add(n)
-  }
-  return found
 }

@@ -1,0 +1,120 @@
+import { arrange } from '../arrangement'
+import { polylineOfWalk } from '../arrangement/faces'
+import type { Polyline } from '../geometry/flatten'
+import { areaOf, type Box, boundsOf } from '../geometry/measure'
+import { partOf } from '../geometry/part'
+import { type Contour, reverseContour, type Segment } from '../geometry/path'
+import { distance, type Point } from '../geometry/point'
+import { isInside } from '../geometry/polyline'
+import { shapeOf } from '../geometry/shape'
+import type { PieceShape } from './piece-shape'
+
+/** A score may stop so far short of the edge and still part two panels, mm. */
+const REACH = 1.5
+/** Faces smaller than this are no panels, mm². */
+const NOTHING = 0.5
+
+/** A stretch of a panel's edge: on a cut it ends the paper, on a score it folds. */
+export type PanelEdge = {
+  line: string
+  isFold: boolean
+  from: Point
+  to: Point
+  isStraight: boolean
+  length: number
+}
+
+/** A part of a piece between its folds. */
+export type Panel = {
+  /** its edge, wound as outlines are; curves as they were drawn */
+  contour: Contour
+  edges: PanelEdge[]
+  /** openings within it, wound against it */
+  openings: Contour[]
+  box: Box
+  /** mm², openings taken off */
+  area: number
+}
+
+/** The panels of a piece, the largest first: the faces of the arrangement of its cuts and its scores that are paper. */
+export function panelsOf(shape: PieceShape): Panel[] {
+  const lines = shape.lines.filter((l) => l.role === 'cut' || l.role === 'score' || l.role === 'perforate')
+  const shapes = lines.map((l) => shapeOf(l.d))
+  const { faces, edges } = arrange(shapes, { reach: (k) => (lines[k]!.role === 'cut' ? 0 : REACH) })
+  const [ring, ...holes] = shape.rings()
+  const isPaper = (p: Point) => isInside(p, ring!) && !holes.some((h) => isInside(p, h))
+  return faces
+    .flatMap((face): Panel[] => {
+      const outline = polylineOfWalk(face.walk, edges)
+      // A window may take up the middle of its panel.
+      if (face.area < NOTHING || !innerPoints(outline).some(isPaper)) return []
+      const stretches = face.walk.map((h) => {
+        const { line, from, to } = edges[h >> 1]!
+        const part = partOf(shapes[line]!.contour, from, to)
+        return { line, part: (h & 1) === 0 ? part : reverseContour(part) }
+      })
+      // Outlines are wound so that their area is greater than nought, whichever way the face is walked.
+      if (areaOf(joined(stretches.map((s) => s.part))) < 0) {
+        stretches.reverse()
+        for (const s of stretches) s.part = reverseContour(s.part)
+      }
+      const contour = joined(stretches.map((s) => s.part))
+      const openings = shape.openings
+        .filter((o) => isInside(o.start, outline))
+        .map((o) => (areaOf(o) < 0 ? o : reverseContour(o)))
+      return [
+        {
+          contour,
+          edges: stretches.flatMap(({ line, part }) =>
+            edgesOf(lines[line]!.id, lines[line]!.role !== 'cut', part),
+          ),
+          openings,
+          box: boundsOf(contour),
+          area: areaOf(contour) + openings.reduce((sum, o) => sum + areaOf(o), 0),
+        },
+      ]
+    })
+    .sort((a, b) => b.area - a.area)
+}
+
+/** The stretches of a part of a line, from node to node. */
+function edgesOf(line: string, isFold: boolean, { start, segments }: Contour): PanelEdge[] {
+  return segments.map(({ c1, to }, i) => {
+    const from = i === 0 ? start : segments[i - 1]!.to
+    return { line, isFold, from, to, isStraight: !c1, length: distance(from, to) }
+  })
+}
+
+/** Parts one after the other as a closed contour; ends that meet within the tolerance are led to one another. */
+function joined(parts: readonly Contour[]): Contour {
+  const segments: Segment[] = []
+  for (const part of parts) {
+    const end = segments.at(-1)?.to
+    if (end && (end.x !== part.start.x || end.y !== part.start.y)) segments.push({ to: part.start })
+    segments.push(...part.segments)
+  }
+  return { start: parts[0]!.start, segments, closed: true }
+}
+
+/** Points within a closed polyline: on a few level lines, where they lie in it. */
+function innerPoints(ring: Polyline): Point[] {
+  let [low, high] = [Infinity, -Infinity]
+  for (let i = 1; i < ring.length; i += 2) {
+    low = Math.min(low, ring[i]!)
+    high = Math.max(high, ring[i]!)
+  }
+  return [0.5, 0.31, 0.69, 0.12, 0.88, 0.03, 0.97].flatMap((share) => {
+    const y = low + share * (high - low)
+    const xs: number[] = []
+    for (let i = 0; i + 3 < ring.length; i += 2) {
+      const [ax, ay, bx, by] = [ring[i]!, ring[i + 1]!, ring[i + 2]!, ring[i + 3]!]
+      if (ay <= y !== by <= y) xs.push(ax + ((y - ay) / (by - ay)) * (bx - ax))
+    }
+    xs.sort((a, b) => a - b)
+    return xs.flatMap((x, k) => {
+      const next = xs[k + 1]
+      if (k % 2 === 1 || next === undefined || next - x < 0.01) return []
+      return [0.5, 0.04, 0.96].map((t) => ({ x: x + t * (next - x), y }))
+    })
+  })
+}
