@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { laidArtSchema, SIDES_OF_PAPER } from './art'
 import { id, name } from './fields'
+import { targetSchema } from './targets'
 
 /** The slice `pieces`. */
 
@@ -22,6 +23,8 @@ export const pieceSchema = z.strictObject({
   copies: z.number().int().min(0).max(500),
   /** how it may be turned on a sheet; by quarters where nothing is said */
   turning: turningSchema.optional(),
+  /** what it must fit */
+  target: targetSchema.optional(),
   /** what is printed on it besides its own lines and fills */
   art: z.partialRecord(z.enum(SIDES_OF_PAPER), laidArtSchema).optional(),
 })

@@ -13,6 +13,7 @@ import { looseLine } from './loose-line'
 import { noPiece } from './no-piece'
 import { nothingLeft } from './nothing-left'
 import { openOutline } from './open-outline'
+import { outgrown } from './outgrown'
 import type { Library, Rule } from './rule'
 import { sameOutline } from './same-outline'
 import { scoreOutside } from './score-outside'
@@ -32,6 +33,7 @@ export const RULES: readonly Rule[] = [
   severed,
   cutTwice,
   tooLarge,
+  outgrown,
   thinPart,
   selfCrossing,
   scoreOutside,

@@ -1,7 +1,7 @@
 import { arrange } from '../arrangement'
 import { polylineOfWalk } from '../arrangement/faces'
 import type { Polyline } from '../geometry/flatten'
-import { areaOf, type Box, boundsOf } from '../geometry/measure'
+import { areaOf, type Box, boundsOf, heightOf, widthOf } from '../geometry/measure'
 import { partOf } from '../geometry/part'
 import { type Contour, reverseContour, type Segment } from '../geometry/path'
 import { distance, type Point } from '../geometry/point'
@@ -75,6 +75,21 @@ export function panelsOf(shape: PieceShape): Panel[] {
       ]
     })
     .sort((a, b) => b.area - a.area)
+}
+
+/** Panels smaller than this share of the largest are tabs, which do not make a closed card larger. */
+const TAB = 0.05
+
+/** The size of a piece folded up flat, mm: that of its largest panels; its own where it has no folds. */
+export function closedSize(shape: PieceShape): { width: number; height: number } {
+  const hasFolds = shape.lines.some((l) => l.role === 'score' || l.role === 'perforate')
+  const panels = hasFolds ? panelsOf(shape) : []
+  const large = panels.filter((p) => p.area > TAB * panels[0]!.area)
+  if (large.length < 2) return shape.size
+  return {
+    width: Math.max(...large.map((p) => widthOf(p.box))),
+    height: Math.max(...large.map((p) => heightOf(p.box))),
+  }
 }
 
 /** The stretches of a part of a line, from node to node. */
