@@ -114,10 +114,19 @@ async function makeFrom(
           .map((p) => p.name)
           .join(', ')}.`,
       )
-    return { piece: piece.id, spent: true }
+    return piece.id
   })
   const given = Object.fromEntries(measures.map((text) => readMeasure(text, recipe.measures)))
-  const added = addMaking(project, { id: MADE, recipe: name, measures: given, takes })
+  const spent = !recipe.leaves?.({
+    ...Object.fromEntries(recipe.measures.map((m) => [m.name, m.usual])),
+    ...given,
+  })
+  const added = addMaking(project, {
+    id: MADE,
+    recipe: name,
+    measures: given,
+    takes: takes.map((piece) => ({ piece, spent })),
+  })
   await fontsFor(added[0])
   const [made] = settled(added)
   const making = made.sources[MADE] as Making

@@ -6,8 +6,10 @@ import { type Family, familiesOf } from '../core/document/families'
 import type { Finding } from '../core/document/findings'
 import type { Paper } from '../core/document/paper'
 import type { Project } from '../core/document/project'
+import type { Making } from '../core/document/sources'
 import { shapeOf } from '../core/geometry/shape'
 import { inspect } from '../core/inspection'
+import { type Preview, previewOf } from '../core/making/make'
 import { settle } from '../core/making/settle'
 import { type Filling, fillSheet } from '../core/sheets/fill'
 import { layEdit, layOut } from '../core/sheets/lay-out'
@@ -112,6 +114,11 @@ export const computer = {
   },
   stopNesting(): void {
     nesting += 1
+  },
+  /** What a making would make, as it is set up, without making it. */
+  async preview(making: Making): Promise<Preview> {
+    await fontsFor({ sources: { [making.id]: making } })
+    return previewOf(open(), making)
   },
   /** How often a piece fits on a sheet; null where either is gone. */
   fill(sheet: string, piece: string): Filling | null {

@@ -1,12 +1,13 @@
 import { type Edit, exchangeLines, joinEdits, makeEdit } from '../document/edits'
-import type { Line, Look } from '../document/lines'
+import type { Line, Look, Role } from '../document/lines'
 import type { Project } from '../document/project'
 import type { Making } from '../document/sources'
+import { apply } from '../geometry/affine'
 import { uniteBoxes } from '../geometry/measure'
 import { transformPath } from '../geometry/path'
 import { shapeOf } from '../geometry/shape'
 import { shapeOfPiece } from '../pieces/piece-shape'
-import { CannotMake, type Made, measuresOf } from './recipe'
+import { CannotMake, type Handle, type Made, measuresOf } from './recipe'
 import { RECIPES, type Recipes } from './recipes'
 
 /** How made lines are drawn where a look is shown. */
@@ -26,8 +27,8 @@ export function besideAll(project: Project, takes: Making['takes'] = []): Making
   return [1, 0, 0, 1, uniteBoxes(lines.map((l) => shapeOf(l.d).box)).maxX + GAP - from, 0]
 }
 
-/** The lines that a making makes of what it takes. @throws CannotMake */
-function madeOf(project: Project, making: Making, recipes: Recipes): Made {
+/** What a making acts on: its recipe, the shapes of the pieces that it takes, and all measures. @throws CannotMake */
+function actedOn(project: Project, making: Making, recipes: Recipes) {
   const recipe = recipes.find((r) => r.name === making.recipe)
   if (!recipe) throw new CannotMake(`There is no recipe “${making.recipe}” here.`)
   const pieces = making.takes.flatMap(({ piece }) => project.pieces[piece] ?? [])
@@ -37,11 +38,52 @@ function madeOf(project: Project, making: Making, recipes: Recipes): Made {
     throw new CannotMake(
       `“${recipe.title}” takes ${least === most ? least : `${least} to ${most}`} pieces, not ${pieces.length}.`,
     )
-  const made = recipe.make(
-    pieces.map((p) => shapeOfPiece(project, p)),
-    measuresOf(recipe, making.measures),
-  )
+  const shapes = pieces.map((p) => shapeOfPiece(project, p))
+  return { recipe, shapes, measures: measuresOf(recipe, making.measures) }
+}
+
+/** The lines that a making makes of what it takes. @throws CannotMake */
+function madeOf(project: Project, making: Making, recipes: Recipes): Made {
+  const { recipe, shapes, measures } = actedOn(project, making, recipes)
+  const made = recipe.make(shapes, measures)
   return Array.isArray(made) ? { lines: made, figures: [] } : made
+}
+
+/** What a making would make, where it would lie, and what of it can be dragged; or why it makes nothing. */
+export type Preview = {
+  lines: { d: string; role: Role }[]
+  figures: string[]
+  trouble: string | null
+  handles: Handle[]
+}
+
+/** Makes a making without keeping it, to be looked at. */
+export function previewOf(project: Project, making: Making, recipes: Recipes = RECIPES): Preview {
+  const { at } = making
+  try {
+    const { recipe, shapes, measures } = actedOn(project, making, recipes)
+    const found = recipe.handles?.(shapes, measures) ?? []
+    const handles = found.map((handle): Handle => {
+      const tip = apply(at, { x: handle.at.x + handle.along.x, y: handle.at.y + handle.along.y })
+      const from = apply(at, handle.at)
+      return { ...handle, at: from, along: { x: tip.x - from.x, y: tip.y - from.y } }
+    })
+    try {
+      const { lines, figures } = madeOf(project, making, recipes)
+      return {
+        lines: lines.map(({ d, role }) => ({ d: transformPath(d, at), role })),
+        figures,
+        trouble: null,
+        handles,
+      }
+    } catch (error) {
+      if (error instanceof CannotMake) return { lines: [], figures: [], trouble: error.message, handles }
+      throw error
+    }
+  } catch (error) {
+    if (error instanceof CannotMake) return { lines: [], figures: [], trouble: error.message, handles: [] }
+    throw error
+  }
 }
 
 /**

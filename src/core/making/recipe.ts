@@ -1,5 +1,6 @@
 import type { Fold, Role } from '../document/lines'
 import type { MeasureValue } from '../document/sources'
+import type { Point } from '../geometry/point'
 import type { PieceShape } from '../pieces/piece-shape'
 
 /** One of the values that a recipe asks for. */
@@ -34,6 +35,9 @@ export type MadeLine = { key: string; d: string; role: Role; fold?: Fold; plane?
 /** What a recipe makes: lines, and where it has something to say about them, its figures in sentences. */
 export type Made = { lines: MadeLine[]; figures: string[] }
 
+/** A length among the measures as it is dragged: a place, and the direction in which the measure grows, by mm a mm. */
+export type Handle = { measure: string; at: Point; along: Point; by: number }
+
 /**
  * A way of making: from the shapes of what it takes and its measures to lines, in mm about an origin of its own, y
  * down. Adding one is a folder here and a line in the list.
@@ -48,6 +52,10 @@ export type Recipe = {
   nameOf?(measures: Measures): string
   /** how many pieces it acts on */
   takes: { least: number; most: number }
+  /** whether what it takes is cut itself too, as a rule; where nothing is said it is used up */
+  leaves?(measures: Measures): boolean
+  /** lengths that can be dragged where they are made */
+  handles?(shapes: readonly PieceShape[], measures: Measures): Handle[]
   /** @throws CannotMake where no lines would make sense */
   make(shapes: readonly PieceShape[], measures: Measures): MadeLine[] | Made
 }

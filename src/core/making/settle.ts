@@ -1,6 +1,7 @@
 import { rebind } from '../binding/reconcile'
 import { type Edit, joinEdits, makeEdit, touchedBy } from '../document/edits'
 import type { Project } from '../document/project'
+import { isLetGo } from './let-go'
 import { remake } from './make'
 import { makingOrder, sourcesTaken } from './order'
 import { RECIPES, type Recipes } from './recipes'
@@ -44,7 +45,7 @@ export function settle(project: Project, edit: Edit, recipes: Recipes = RECIPES)
     )
   for (const { id } of order) {
     const making = next.sources[id]
-    if (making?.kind !== 'making') continue
+    if (making?.kind !== 'making' || isLetGo(making)) continue
     const takesMoved = [...sourcesTaken(next, making)].some((s) => s !== id && moved.has(s))
     if (!isChanged(id) && !takesMoved) continue
     const before = next.lines

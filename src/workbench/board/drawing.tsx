@@ -40,8 +40,17 @@ const NEIGHBOURS = 14
 type Tool = 'box' | 'lasso' | 'measure'
 type Drag = { kind: Tool; from: Point; to: Point /** of a lasso, the way so far */; way: Point[] }
 
+/** What a station does on the drawing by itself, with pointer and keys, and what it shows over it. */
+export type DrawingActs = {
+  begin: (at: Point, event: PointerEvent, view: View) => BoardDrag | null
+  onKey: (event: KeyboardEvent) => boolean
+  overlay: (view: View) => ReactNode
+}
+
+type Props = { pick?: boolean; showArt?: boolean; acts?: DrawingActs }
+
 /** The drawing in the middle of the workbench. Lines can be chosen in it, or art is shown, where the props say so. */
-export function Drawing({ pick = false, showArt = false }: { pick?: boolean; showArt?: boolean }) {
+export function Drawing({ pick = false, showArt = false, acts }: Props) {
   const workbench = useWorkbench()
   const { screen, stamp, bounds } = useDrawingScreen()
   const place = useProject((s) => s.place)
@@ -104,6 +113,7 @@ export function Drawing({ pick = false, showArt = false }: { pick?: boolean; sho
   }
 
   const onKey = (event: KeyboardEvent): boolean => {
+    if (acts?.onKey(event)) return true
     if (event.key !== 'Escape') return false
     workbench.select([])
     setNear([])
@@ -119,7 +129,7 @@ export function Drawing({ pick = false, showArt = false }: { pick?: boolean; sho
       place={place}
       onHover={(p, view) => void hover(p, view)}
       onKey={onKey}
-      {...(pick || measuring ? { begin } : {})}
+      {...(pick || measuring ? { begin } : acts ? { begin: acts.begin } : {})}
       tools={
         <>
           <Toggle
@@ -163,6 +173,7 @@ export function Drawing({ pick = false, showArt = false }: { pick?: boolean; sho
           <DrawnLines screen={screen} stamp={stamp} view={view} size={size} original={original}>
             {showArt ? <ArtLayer view={view} /> : null}
           </DrawnLines>
+          {acts?.overlay(view)}
           {drag ? <DragLayer drag={drag} view={view} /> : null}
           {pick && near.length > 1 ? <UnderPointer ids={near} onClose={() => setNear([])} /> : null}
         </>

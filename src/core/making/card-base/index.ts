@@ -51,6 +51,19 @@ export const cardBase: Recipe = {
     },
     { name: 'corner', title: 'Rounded corners', kind: 'length', usual: 0, least: 0, most: 500 },
   ],
+  handles(_, measures) {
+    const [width, height] = [numberIn(measures, 'width'), numberIn(measures, 'height')]
+    const isTop = measures.at === 'top'
+    return [
+      { measure: 'width', at: { x: width, y: height / 2 }, along: { x: 1, y: 0 }, by: 1 },
+      {
+        measure: 'height',
+        at: { x: width / 2, y: isTop ? 2 * height : height },
+        along: { x: 0, y: 1 },
+        by: isTop ? 0.5 : 1,
+      },
+    ]
+  },
   make(_, measures) {
     const [width, height, count, corner] = ['width', 'height', 'count', 'corner'].map((n) =>
       numberIn(measures, n),

@@ -69,6 +69,12 @@ export const foldOver: Recipe = {
       most: 200,
     },
   ],
+  handles([shape], measures) {
+    if (measures.edge === 'score') return []
+    const angle = EDGES[measures.edge as keyof typeof EDGES] ?? numberIn(measures, 'edge')
+    const at = foldAt(paperOf(shape!), angle, numberIn(measures, 'sink'))
+    return [{ measure: 'sink', at, along: apply(rotation(angle), { x: 0, y: 1 }), by: 1 }]
+  },
   make([shape], measures) {
     const sink = numberIn(measures, 'sink')
     const front = paperOf(shape!)

@@ -110,6 +110,8 @@ export const lettering: Recipe = {
       ],
     },
   ],
+  // Free letters are a piece of their own, beside the one that they run along.
+  leaves: ({ role, join }) => role === 'cut' && (join === 'none' || join === 'letters'),
   nameOf: ({ text }) => `“${String(text).trim().slice(0, 30)}”`,
   make([shape], measures) {
     const font = fontAtHand(String(measures.font))

@@ -84,6 +84,14 @@ export const shape: Recipe = {
     },
   ],
   nameOf: ({ kind }) => TITLES[kind as OutlineKind],
+  handles: (_, measures) => {
+    const width = numberIn(measures, 'width')
+    const isRound = ['circle', 'scalloped-circle'].includes(String(measures.kind))
+    const height = isRound ? width : numberIn(measures, 'height')
+    const across = { measure: 'width', at: { x: width, y: height / 2 }, along: { x: 1, y: 0 }, by: 1 }
+    const down = { measure: 'height', at: { x: width / 2, y: height }, along: { x: 0, y: 1 }, by: 1 }
+    return isRound ? [across] : [across, down]
+  },
   make: (_, measures) => {
     const [width, height, corner, count, depth] = ['width', 'height', 'corner', 'count', 'depth'].map(
       (name) => numberIn(measures, name),

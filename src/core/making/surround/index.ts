@@ -1,3 +1,4 @@
+import { uniteBoxes } from '../../geometry/measure'
 import { uniteOutlines } from '../../outlines/combine'
 import type { Corners } from '../../outlines/offset'
 import { count } from '../../units/count'
@@ -14,6 +15,7 @@ export const surround: Recipe = {
   name: 'surround',
   title: 'Surround',
   says: 'larger all round, separate parts as one',
+  leaves: () => true,
   takes: { least: 1, most: 200 },
   measures: [
     { name: 'by', title: 'By', kind: 'lengths', usual: [4], least: 0.1, most: 500, count: 12 },
@@ -21,6 +23,12 @@ export const surround: Recipe = {
     { ...OPENINGS, usual: 'fill' },
     ROLES,
   ],
+  handles(shapes, measures) {
+    const [first] = lengthsIn(measures, 'by')
+    const { minX, maxX, minY } = uniteBoxes(shapes.map((s) => s.box))
+    const y = minY - first!
+    return [{ measure: 'by', at: { x: (minX + maxX) / 2, y }, along: { x: 0, y: -1 }, by: 1 }]
+  },
   make(shapes, measures) {
     const corners = measures.corners as Corners
     const paper = uniteOutlines(...shapes.map(measures.openings === 'fill' ? coverOf : paperOf))

@@ -19,6 +19,12 @@ export const tab: Recipe = {
     { name: 'angle', title: 'Angle of its ends', kind: 'angle', usual: 60, least: 20, most: 90 },
     { name: 'corner', title: 'Rounded corners', kind: 'length', usual: 0, least: 0, most: 100 },
   ],
+  handles([shape], measures) {
+    const { from, to, out } = straightEdge(paperOf(shape!)[0]!, measures)
+    const depth = numberIn(measures, 'depth')
+    const at = { x: (from.x + to.x) / 2 + depth * out.x, y: (from.y + to.y) / 2 + depth * out.y }
+    return [{ measure: 'depth', at, along: out, by: 1 }]
+  },
   make([shape], measures) {
     const paper = paperOf(shape!)
     const { from, to, out, length } = straightEdge(paper[0]!, measures)

@@ -1,10 +1,11 @@
 import { makingsOf } from '@/core/document/sources'
-import { Drawing } from '../../board/drawing'
 import { fetched } from '../fetched'
 import type { Station } from '../station'
 
-const load = () => import('./shape')
+const load = () => import('./parts')
 const Shape = fetched(() => load().then((m) => m.Shape))
+const ShapeStage = fetched(() => load().then((m) => m.ShapeStage))
+const ShapeFrame = fetched(() => load().then((m) => m.ShapeFrame))
 
 export const shape: Station = {
   name: 'shape',
@@ -15,7 +16,12 @@ export const shape: Station = {
     return { open, done: makings.length > 0 && open === 0 }
   },
   panel: () => <Shape />,
-  stage: () => <Drawing />,
+  stage: () => <ShapeStage />,
+  Frame: ShapeFrame,
   load,
-  keys: [],
+  keys: [
+    { press: 'Arrow keys', what: 'Move the chosen pieces by 1 mm, with Shift by 10, with Alt by 0.1' },
+    { press: 'Click', what: 'Choose the smallest piece there; once more the next larger one' },
+    { press: 'Shift and click', what: 'Choose one more, or let it go' },
+  ],
 }

@@ -1,28 +1,40 @@
 'use client'
-import { Trash2 } from 'lucide-react'
+import { Scissors, Trash2 } from 'lucide-react'
 import { removeSource } from '@/core/binding/remove-source'
 import { makeEdit } from '@/core/document/edits'
 import type { Making, MeasureValue } from '@/core/document/sources'
+import { letGo } from '@/core/making/let-go'
 import { changeMeasures } from '@/core/making/make'
-import { isAsked } from '@/core/making/recipe'
 import { RECIPES } from '@/core/making/recipes'
 import { QuietButton } from '@/kit/button'
 import { Check } from '@/kit/check'
-import { Muted, Pairs, Row, Section, Tag } from '@/kit/surface'
+import { Muted, Row, Section, Tag } from '@/kit/surface'
 import { useProject, useWorkbench } from '../../store/context'
-import { MeasureField } from './measure-field'
+import { Measures } from './measures'
+import { useDesk } from './shape-frame'
 
-/** One making: what it takes, its measures, and why it could not be made anew. */
+/** One making: what it takes and how it turned out; open, its measures too. */
 export function MakingLeaf({ making }: { making: Making }) {
   const workbench = useWorkbench()
   const pieces = useProject((s) => s.project.pieces)
+  const { open, setOpen } = useDesk()
+  const isOpen = open === making.id
   const recipe = RECIPES.find((r) => r.name === making.recipe)
   const set = (name: string, value: MeasureValue) =>
     void workbench.edit((project) => changeMeasures(project, making.id, { [name]: value }))
   const spent = making.takes.some((t) => t.spent)
   return (
     <Section data-testid="making">
-      <h2>{making.name}</h2>
+      <Row style={{ justifyContent: 'space-between', flexWrap: 'nowrap' }}>
+        <h2>{making.name}</h2>
+        <QuietButton
+          aria-expanded={isOpen}
+          aria-label={`${isOpen ? 'Close' : 'Measures of'} ${making.name}`}
+          onPress={() => setOpen(isOpen ? null : making.id)}
+        >
+          {isOpen ? 'Close' : 'Measures'}
+        </QuietButton>
+      </Row>
       {making.takes.length > 0 ? (
         <Muted>
           of{' '}
@@ -41,19 +53,8 @@ export function MakingLeaf({ making }: { making: Making }) {
               {figure}
             </Muted>
           ))}
-      <Pairs style={{ margin: '10px 0' }}>
-        {recipe?.measures
-          .filter((measure) => isAsked(measure, making.measures))
-          .map((measure) => (
-            <MeasureField
-              key={measure.name}
-              measure={measure}
-              value={making.measures[measure.name] ?? measure.usual}
-              onSet={(value) => set(measure.name, value)}
-            />
-          ))}
-      </Pairs>
-      {making.takes.length > 0 ? (
+      {isOpen && recipe ? <Measures recipe={recipe} making={making} onSet={set} /> : null}
+      {isOpen && making.takes.length > 0 ? (
         <Check
           isSelected={spent}
           onChange={(on) =>
@@ -68,14 +69,22 @@ export function MakingLeaf({ making }: { making: Making }) {
           What it takes goes to no sheet itself
         </Check>
       ) : null}
-      <Row style={{ marginTop: 10 }}>
-        <QuietButton
-          aria-label={`Remove ${making.name}`}
-          onPress={() => void workbench.edit((project) => removeSource(project, making.id))}
-        >
-          <Trash2 size={15} /> Remove
-        </QuietButton>
-      </Row>
+      {isOpen ? (
+        <Row style={{ marginTop: 10 }}>
+          <QuietButton
+            aria-label={`Let go of ${making.name}`}
+            onPress={() => void workbench.edit((project) => letGo(project, making.id))}
+          >
+            <Scissors size={15} /> Let go
+          </QuietButton>
+          <QuietButton
+            aria-label={`Remove ${making.name}`}
+            onPress={() => void workbench.edit((project) => removeSource(project, making.id))}
+          >
+            <Trash2 size={15} /> Remove
+          </QuietButton>
+        </Row>
+      ) : null}
     </Section>
   )
 }

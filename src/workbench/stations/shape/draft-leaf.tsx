@@ -1,0 +1,62 @@
+'use client'
+import { linesOfSource } from '@/core/binding/remove-source'
+import { uniteBoxes } from '@/core/geometry/measure'
+import { shapeOf } from '@/core/geometry/shape'
+import { addMaking } from '@/core/making/make'
+import { RECIPES } from '@/core/making/recipes'
+import { Button, QuietButton } from '@/kit/button'
+import { Muted, Row, Section, Tag } from '@/kit/surface'
+import { useProject, useWorkbench } from '../../store/context'
+import { Measures } from './measures'
+import { useDesk } from './shape-frame'
+
+/** A making that is set up: its measures and what it would be, and then it is made or not. */
+export function DraftLeaf() {
+  const workbench = useWorkbench()
+  const pieces = useProject((s) => s.project.pieces)
+  const { draft, change, drop, preview, setOpen } = useDesk()
+  const recipe = RECIPES.find((r) => r.name === draft?.recipe)
+  if (!draft || !recipe) return null
+  const make = () => {
+    const { name: _, trouble: __, ...making } = draft
+    const spent = !recipe.leaves?.(draft.measures)
+    drop()
+    workbench.choosePieces([])
+    void workbench
+      .edit((project) => addMaking(project, { ...making, takes: making.takes.map((t) => ({ ...t, spent })) }))
+      .then(() => {
+        setOpen(draft.id)
+        const made = linesOfSource(workbench.store.getState().project, draft.id)
+        if (made.length > 0) workbench.lookAt(uniteBoxes(made.map((l) => shapeOf(l.d).box)))
+      })
+  }
+  const taken = draft.takes.map(({ piece }) => pieces[piece]?.name ?? '')
+  return (
+    <Section data-testid="draft">
+      <h2>{recipe.title}</h2>
+      {taken.length > 0 ? (
+        <Muted>
+          of “{taken[0]}”
+          {taken.length > 1 ? `, which stays; “${taken.slice(1).join('”, “')}” acts on it` : ''}
+        </Muted>
+      ) : null}
+      <Measures recipe={recipe} making={draft} onSet={(name, value) => change({ [name]: value })} />
+      <div aria-live="polite">
+        {preview?.trouble ? (
+          <p style={{ fontSize: 13.5, marginBottom: 8 }}>
+            <Tag $tone="brass">cannot be made</Tag> {preview.trouble}
+          </p>
+        ) : null}
+        {preview?.figures.map((figure) => (
+          <Muted key={figure}>{figure}</Muted>
+        ))}
+      </div>
+      <Row style={{ marginTop: 10 }}>
+        <Button onPress={make} isDisabled={preview === null || preview.trouble !== null}>
+          Make it
+        </Button>
+        <QuietButton onPress={drop}>Not now</QuietButton>
+      </Row>
+    </Section>
+  )
+}

@@ -1,0 +1,3 @@
+export { Shape } from './shape'
+export { ShapeFrame } from './shape-frame'
+export { ShapeStage } from './shape-stage'
