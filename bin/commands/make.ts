@@ -117,15 +117,12 @@ async function makeFrom(
     return piece.id
   })
   const given = Object.fromEntries(measures.map((text) => readMeasure(text, recipe.measures)))
-  const spent = !recipe.leaves?.({
-    ...Object.fromEntries(recipe.measures.map((m) => [m.name, m.usual])),
-    ...given,
-  })
+  const measured = { ...Object.fromEntries(recipe.measures.map((m) => [m.name, m.usual])), ...given }
   const added = addMaking(project, {
     id: MADE,
     recipe: name,
     measures: given,
-    takes: takes.map((piece) => ({ piece, spent })),
+    takes: takes.map((piece, i) => ({ piece, spent: !recipe.leaves?.(measured, i) })),
   })
   await fontsFor(added[0])
   const [made] = settled(added)

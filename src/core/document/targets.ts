@@ -5,7 +5,7 @@ import { mm, name } from './fields'
 
 export const targetSchema = z.strictObject({
   name,
-  kind: z.enum(['envelope', 'frame', 'card', 'sheet', 'own']),
+  kind: z.enum(['envelope', 'frame', 'card', 'panel', 'sheet']),
   /** inside, mm; either way round */
   width: mm.min(1).max(3000),
   height: mm.min(1).max(3000),
@@ -23,9 +23,9 @@ export type TargetKind = Target['kind']
 export const CLEARANCES: Record<TargetKind, number> = {
   envelope: 6,
   frame: 12.7,
-  card: 6.35,
+  card: 0,
+  panel: 6.35,
   sheet: 10,
-  own: 0,
 }
 
 const sized = (kind: TargetKind, title: string, width: number, height: number): Target => ({
@@ -39,6 +39,16 @@ const sized = (kind: TargetKind, title: string, width: number, height: number): 
 const inches = (kind: TargetKind, title: string, width: number, height: number) =>
   sized(kind, title, width * MM_PER_INCH, height * MM_PER_INCH)
 
+const CARDS: readonly Target[] = [
+  ...['A4', 'A5', 'A6'].map((size) => {
+    const { width, height } = PAPER_SIZES.find((p) => p.name === size)!
+    return sized('card', `Card ${size}`, width, height)
+  }),
+  inches('card', 'Card 4 1/4 × 5 1/2 in', 4.25, 5.5),
+  inches('card', 'Card 5 × 5 in', 5, 5),
+  inches('card', 'Card 5 × 7 in', 5, 7),
+]
+
 /**
  * Targets that are there from the beginning: envelopes of ISO 269, cards and sheets of ISO 216 and ANSI/ASME Y14.1.
  * Envelopes, cards and frames in inches are common practice, from memory.
@@ -50,13 +60,8 @@ export const TARGETS: readonly Target[] = [
   inches('envelope', 'Envelope 4 3/8 × 5 3/4 in', 4.375, 5.75),
   inches('envelope', 'Envelope 5 1/4 × 7 1/4 in', 5.25, 7.25),
   inches('envelope', 'Envelope 5 1/2 × 5 1/2 in', 5.5, 5.5),
-  ...['A4', 'A5', 'A6'].map((size) => {
-    const { width, height } = PAPER_SIZES.find((p) => p.name === size)!
-    return sized('card', `Card ${size}`, width, height)
-  }),
-  inches('card', 'Card 4 1/4 × 5 1/2 in', 4.25, 5.5),
-  inches('card', 'Card 5 × 5 in', 5, 5),
-  inches('card', 'Card 5 × 7 in', 5, 7),
+  ...CARDS,
+  ...CARDS.map(({ name: card, width, height }) => sized('panel', `Panel for ${card}`, width, height)),
   inches('frame', 'Frame 8 × 8 in', 8, 8),
   inches('frame', 'Frame 9 × 9 in', 9, 9),
   inches('frame', 'Frame 12 × 12 in', 12, 12),

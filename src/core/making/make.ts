@@ -111,7 +111,7 @@ export function remake(
     throw error
   }
   const look = `${making.id}-look`
-  const lines = made.lines.map(({ key, d, role, fold = null, plane: own }): Line => {
+  const lines = made.lines.map(({ key, d, role, fold = null, plane: own, title }): Line => {
     const id = `${making.id}-${key}`
     const plane = own ? `${making.plane}-${own}` : making.plane
     const stands = project.lines[id]
@@ -121,7 +121,7 @@ export function remake(
       plane,
       look,
       d: transformPath(d, making.at),
-      label: making.name,
+      label: title ? `${making.name}, ${title}`.slice(0, 120) : making.name,
       role,
       sure: true,
       why: `Made by “${making.name}”.`,

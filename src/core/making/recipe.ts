@@ -30,7 +30,15 @@ export type Measures = Readonly<Record<string, MeasureValue>>
  * A line that a recipe makes. Its key stays the same whatever the measures, so that what hangs on it stays too.
  * Lines of different planes are cut from papers of their own; without one it lies with the others of the making.
  */
-export type MadeLine = { key: string; d: string; role: Role; fold?: Fold; plane?: string }
+export type MadeLine = {
+  key: string
+  d: string
+  role: Role
+  fold?: Fold
+  plane?: string
+  /** what the piece is that it bounds, where a making makes several kinds */
+  title?: string
+}
 
 /** What a recipe makes: lines, and where it has something to say about them, its figures in sentences. */
 export type Made = { lines: MadeLine[]; figures: string[] }
@@ -52,8 +60,10 @@ export type Recipe = {
   nameOf?(measures: Measures): string
   /** how many pieces it acts on */
   takes: { least: number; most: number }
-  /** whether what it takes is cut itself too, as a rule; where nothing is said it is used up */
-  leaves?(measures: Measures): boolean
+  /** whether a piece that it takes, by its position, is cut itself too as a rule; where nothing is said it is used up */
+  leaves?(measures: Measures, position: number): boolean
+  /** measures that are usual where it takes a piece though it need not */
+  usualOnPiece?: Measures
   /** lengths that can be dragged where they are made */
   handles?(shapes: readonly PieceShape[], measures: Measures): Handle[]
   /** @throws CannotMake where no lines would make sense */

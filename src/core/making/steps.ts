@@ -10,6 +10,8 @@ export const stepByStep = (
 ): MadeLine[] =>
   distances.flatMap((distance, i) =>
     make(distance).map((line) =>
-      i === 0 ? line : { ...line, key: `step-${i + 1}-${line.key}`, plane: `step-${i + 1}` },
+      i === 0
+        ? line
+        : { ...line, key: `step-${i + 1}-${line.key}`, plane: `step-${i + 1}`, title: `step ${i + 1}` },
     ),
   )

@@ -50,6 +50,12 @@ export function innerLines(
   })
 }
 
+/** A piece as it is, edges and all: what is drawn on it lies on it. */
+export const wholeOf = (shape: PieceShape, position = 0): MadeLine[] => [
+  ...asCuts(paperOf(shape), `whole-${position + 1}`),
+  ...innerLines(shape, `of-${position + 1}`),
+]
+
 /** How many separate outlines there are. */
 export const outlinesIn = (contours: readonly Contour[]): number =>
   contours.filter((c) => areaOf(c) > 0).length

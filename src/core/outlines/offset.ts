@@ -6,6 +6,9 @@ import type { Point } from '../geometry/point'
 import { combine, type Outline, turnedRound } from './combine'
 import { pointOn } from './nodes'
 
+/** What is left over smaller than this lies between the steps in which a tight curve is walked, mm². */
+const SPECK = 0.01
+
 export type Corners = 'round' | 'sharp'
 
 /** How far a fitted curve may lie from the true parallel, mm. */
@@ -27,7 +30,8 @@ const MITRE = 3
 export function offsetOutline(outline: Outline, by: number, corners: Corners = 'round'): Contour[] {
   if (by === 0) return combine('union', outline)
   const swept = outline.flatMap((contour) => sweepOf(contour, by, corners))
-  return by > 0 ? combine('union', [...outline, ...swept]) : combine('difference', outline, swept)
+  const found = by > 0 ? combine('union', [...outline, ...swept]) : combine('difference', outline, swept)
+  return found.filter((c) => Math.abs(areaOf(c)) > SPECK)
 }
 
 /**
@@ -98,10 +102,11 @@ function curvedBands(
 ): Contour[] {
   const [a, b] = [normalAt(contour, segments, from, 1), normalAt(contour, segments, to, -1)]
   const parallel = fitted(contour, segments, from, to, a, b, by)
-  // Where a curve is tighter than the distance its parallel runs backwards, within what is swept beside it.
-  const isHidden = () =>
+  // Where a curve is tighter than the distance its parallel runs backwards.
+  const isTight = () =>
     [0.02, 0.26, 0.5, 0.74, 0.98].every((t) => runsBack(contour, segments, from + t * (to - from), by))
-  if (!parallel && depth < DEEPEST && !isHidden()) {
+  if (!parallel && isTight()) return tightBands(contour, segments, from, to, by)
+  if (!parallel && depth < DEEPEST) {
     const middle = (from + to) / 2
     return [
       ...curvedBands(contour, segments, from, middle, by, depth + 1),
@@ -113,6 +118,48 @@ function curvedBands(
     ? reverseContour({ start: push(a, by), segments: [parallel], closed: false }).segments
     : [{ to: push(a, by) }]
   return [{ start: own.start, segments: [...own.segments, { to: push(b, by) }, ...back], closed: true }]
+}
+
+/** A tight curve is walked in steps whose normals turn by six degrees at most. */
+const STEP = Math.PI / 30
+
+/**
+ * What a curve sweeps that is tighter than the distance. The normals of a short step cross, so that it sweeps two
+ * lobes; wound as they come, one would cancel what lies under it.
+ */
+function tightBands(
+  contour: Contour,
+  segments: readonly Segment[],
+  from: number,
+  to: number,
+  by: number,
+): Contour[] {
+  const [first, last] = [normalAt(contour, segments, from, 1), normalAt(contour, segments, to, -1)]
+  const turn = Math.abs(Math.atan2(first.x * last.y - first.y * last.x, first.x * last.x + first.y * last.y))
+  const count = Math.max(1, Math.ceil(turn / STEP))
+  return Array.from({ length: count }, (_, k) => {
+    const [p, q] = [from + (k / count) * (to - from), from + ((k + 1) / count) * (to - from)]
+    const [a, b] = [normalAt(contour, segments, p, 1), normalAt(contour, segments, q, -1)]
+    const [pa, pb] = [push(a, by), push(b, by)]
+    const own = partOf(contour, p, q)
+    const focus = crossing(a.at, pa, b.at, pb)
+    if (!focus)
+      return [{ start: own.start, segments: [...own.segments, { to: pb }, { to: pa }], closed: true }]
+    return [
+      { start: own.start, segments: [...own.segments, { to: focus }], closed: true },
+      polygon([pa, pb, focus]),
+    ]
+  }).flat()
+}
+
+/** Where two straight stretches cross; null where they do not. */
+function crossing(a: Point, b: Point, c: Point, d: Point): Point | null {
+  const [ux, uy, vx, vy] = [b.x - a.x, b.y - a.y, d.x - c.x, d.y - c.y]
+  const det = ux * vy - uy * vx
+  if (Math.abs(det) < 1e-12) return null
+  const s = ((c.x - a.x) * vy - (c.y - a.y) * vx) / det
+  const t = ((c.x - a.x) * uy - (c.y - a.y) * ux) / det
+  return s >= 0 && s <= 1 && t >= 0 && t <= 1 ? { x: a.x + s * ux, y: a.y + s * uy } : null
 }
 
 /** Whether the parallel of a curve runs against it at a place. */

@@ -164,7 +164,7 @@ function panelOf(plane: string, half: readonly Contour[], by: number, name: stri
   const panel = grown(half, -by, 'sharp')
   if (panel.length === 0)
     throw new CannotMake(`Nothing is left of the ${name}, smaller by ${tenth(by)} mm. Lessen that.`)
-  return asCuts(panel, plane).map((line) => ({ ...line, plane }))
+  return asCuts(panel, plane).map((line) => ({ ...line, plane, title: name }))
 }
 
 /** The longest straight score of a piece: where it is to be folded, and in which direction, its larger part to the right. */

@@ -5,14 +5,14 @@ import { count } from '../../units/count'
 import { asRole, CORNERS, canSearch, greatestThat, grown, OPENINGS, ROLES, tenths } from '../offset-measures'
 import { CannotMake, lengthsIn, type Recipe } from '../recipe'
 import { stepByStep } from '../steps'
-import { coverOf, outlinesIn, paperOf } from '../taken'
+import { coverOf, outlinesIn, paperOf, wholeOf } from '../taken'
 
 /** A piece, or several united, made smaller all round: the panel that lies on a card, or a border that is drawn on it. */
 export const inset: Recipe = {
   name: 'inset',
   title: 'Inset',
   says: 'smaller all round',
-  leaves: () => true,
+  leaves: ({ role }) => role === 'cut',
   takes: { least: 1, most: 200 },
   measures: [
     { name: 'by', title: 'By', kind: 'lengths', usual: [6], least: 0.1, most: 500, count: 12 },
@@ -44,7 +44,8 @@ export const inset: Recipe = {
         throw new CannotMake(
           `Inset by ${tenths(by)} mm it falls apart into ${count(outlinesIn(made), 'piece')}.${upTo(holds, 'it holds')}`,
         )
-      return asRole(made, measures)
+      const border = asRole(made, measures)
+      return measures.role === 'cut' ? border : [...shapes.flatMap(wholeOf), ...border]
     })
   },
 }

@@ -110,6 +110,7 @@ export const lettering: Recipe = {
       ],
     },
   ],
+  usualOnPiece: { course: 'outline', join: 'base' },
   // Free letters are a piece of their own, beside the one that they run along.
   leaves: ({ role, join }) => role === 'cut' && (join === 'none' || join === 'letters'),
   nameOf: ({ text }) => `“${String(text).trim().slice(0, 30)}”`,

@@ -4,9 +4,14 @@ import { inflateSync } from 'node:zlib'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { emptyProject } from '../../document/project'
 import { apply } from '../../geometry/affine'
-import { boundsOf } from '../../geometry/measure'
+import { flatten } from '../../geometry/flatten'
+import { areaOf, boundsOf } from '../../geometry/measure'
 import { type Contour, type Segment, writePath } from '../../geometry/path'
 import type { Point } from '../../geometry/point'
+import { polylineArea } from '../../geometry/polyline'
+import { offset, regionArea } from '../../geometry/regions'
+import { turnedRound } from '../../outlines/combine'
+import { offsetOutline } from '../../outlines/offset'
 import { shapeOfPiece } from '../../pieces/piece-shape'
 import { make, pieces, rect, round } from '../drawn-pieces'
 import { measuresOf } from '../recipe'
@@ -272,6 +277,34 @@ describe('lettering', () => {
       const measures = { text: 'aebdo ABDOPQR 0689', join: 'out', height: 12, sink: 0, font: name, neck: 1 }
       const { shapes, trouble } = make(pieces([rect(0, 0, 400, 40)]), 'lettering', measures)
       expect([name, trouble, shapes.length]).toEqual([name, null, 1])
+    }
+  })
+})
+
+describe('the surround of letters', () => {
+  /** Area and openings of a polygon grown by a distance, by the library clipper2 on traced outlines. */
+  const judged = (outline: Contour, by: number) => {
+    const rings = offset([flatten(outline, 0.002)], by, 'round', 0.002)
+    return { area: regionArea(rings), openings: rings.filter((r) => polylineArea(r) < -0.1).length }
+  }
+
+  it.each([
+    ['titan-one', 'outline'],
+    ['lobster', 'outline'],
+    ['zilla-slab', 'line'],
+  ])('in %s along an %s has the area and the openings that another library finds', (font, course) => {
+    const paths = course === 'line' ? [rect(0, 0, 160, 20)] : [round(60, 60, 40), round(60, 60, 32)]
+    const measures = { text: 'Lantern Quay', font, course, join: 'base', height: 12 }
+    const { shapes, trouble } = make(pieces(paths), 'lettering', measures)
+    expect(trouble).toBeNull()
+    const { outline } = shapes[0]!
+    for (const by of [0.6, 1, 2, 3, 5, 8, -0.4, -0.8]) {
+      const found = offsetOutline([areaOf(outline) > 0 ? outline : turnedRound(outline)], by)
+      const area = found.reduce((sum, c) => sum + areaOf(c), 0)
+      const openings = found.filter((c) => areaOf(c) < -0.1).length
+      const other = judged(outline, by)
+      expect([by, openings]).toEqual([by, other.openings])
+      expect(Math.abs(area - other.area) / other.area).toBeLessThan(0.0005)
     }
   })
 })

@@ -55,7 +55,7 @@ export const openings: Recipe = {
     const out: MadeLine[] = groups
       .filter((g) => lifted.has(g.number))
       .flatMap((g) => asCuts(g.openings, `lifted-${g.number}`))
-      .map((line) => ({ ...line, plane: 'lifted' }))
+      .map((line) => ({ ...line, plane: 'lifted', title: 'lifted out' }))
     return {
       lines: [
         ...asCuts([...coverOf(shape!), ...kept.flatMap((g) => g.openings.map(turnedRound))]),

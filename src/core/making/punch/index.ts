@@ -9,6 +9,8 @@ export const punch: Recipe = {
   title: 'Punch',
   says: 'the others’ parts taken out of the first',
   takes: { least: 2, most: 200 },
+  // The motif is wanted again, in another paper, more often than not.
+  leaves: (_, position) => position > 0,
   measures: [
     {
       name: 'take',

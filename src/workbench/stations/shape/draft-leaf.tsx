@@ -14,19 +14,25 @@ import { useDesk } from './shape-frame'
 export function DraftLeaf() {
   const workbench = useWorkbench()
   const pieces = useProject((s) => s.project.pieces)
-  const { draft, change, drop, preview, setOpen } = useDesk()
+  const { draft, change, drop, preview, openMade } = useDesk()
   const recipe = RECIPES.find((r) => r.name === draft?.recipe)
   if (!draft || !recipe) return null
   const make = () => {
     const { name: _, trouble: __, ...making } = draft
-    const spent = !recipe.leaves?.(draft.measures)
+    const takes = making.takes.map((t, i) => ({ ...t, spent: !recipe.leaves?.(draft.measures, i) }))
     drop()
     workbench.choosePieces([])
     void workbench
-      .edit((project) => addMaking(project, { ...making, takes: making.takes.map((t) => ({ ...t, spent })) }))
+      .edit((project) => addMaking(project, { ...making, takes }))
       .then(() => {
-        setOpen(draft.id)
-        const made = linesOfSource(workbench.store.getState().project, draft.id)
+        if (!openMade(draft.id)) return
+        const { project } = workbench.store.getState()
+        const made = linesOfSource(project, draft.id)
+        // What was made is what the next recipe acts on.
+        const own = new Set(made.map((l) => l.id))
+        workbench.choosePieces(
+          Object.values(project.pieces).flatMap((p) => (p.outline.some((l) => own.has(l)) ? [p.id] : [])),
+        )
         if (made.length > 0) workbench.lookAt(uniteBoxes(made.map((l) => shapeOf(l.d).box)))
       })
   }

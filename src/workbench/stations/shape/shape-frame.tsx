@@ -20,6 +20,8 @@ type Desk = {
   /** the making whose measures are open; null for none */
   open: string | null
   setOpen: (id: string | null) => void
+  /** opens what was just made, unless something else was begun in the meantime */
+  openMade: (id: string) => boolean
   /** of the draft, or of the open making with what is being dragged */
   preview: Preview | null
   /** a measure while its handle is dragged, and when it is let go */
@@ -41,6 +43,8 @@ export function ShapeFrame({ children }: { children: ReactNode }) {
   const [draft, setDraft] = useState<Making | null>(null)
   const [open, setOpen] = useState<string | null>(null)
   const [dragged, setDragged] = useState<Making['measures'] | null>(null)
+  const latest = useRef(draft)
+  latest.current = draft
   const source = open ? project.sources[open] : undefined
   const opened = source?.kind === 'making' ? source : null
   const shown = useMemo<Making | null>(() => {
@@ -53,7 +57,10 @@ export function ShapeFrame({ children }: { children: ReactNode }) {
     begin: (recipe, pieces) => {
       const takes = pieces.map((piece) => ({ piece, spent: true }))
       const id = `making-${nanoid(8)}`
-      const usual = Object.fromEntries(recipe.measures.map((m) => [m.name, m.usual]))
+      const usual = {
+        ...Object.fromEntries(recipe.measures.map((m) => [m.name, m.usual])),
+        ...(pieces.length > 0 ? recipe.usualOnPiece : {}),
+      }
       setOpen(null)
       setDraft({
         kind: 'making',
@@ -77,6 +84,11 @@ export function ShapeFrame({ children }: { children: ReactNode }) {
       setDraft(null)
       setDragged(null)
       setOpen(id)
+    },
+    openMade: (id) => {
+      if (latest.current) return false
+      setOpen(id)
+      return true
     },
     preview,
     drag: (name, value, isOver) => {
