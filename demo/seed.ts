@@ -9,6 +9,8 @@ import { USUAL_PRINT } from '../src/core/document/print'
 import { emptyProject, type Project } from '../src/core/document/project'
 import { PLAIN_READING, type Reading } from '../src/core/document/sources'
 import { readDrawing } from '../src/core/intake/formats'
+import { putAtHand } from '../src/core/making/lettering/fonts'
+import { readFont } from '../src/core/making/lettering/read-font'
 import { addMaking } from '../src/core/making/make'
 import { settled } from '../src/core/making/settle'
 import { fillSheet } from '../src/core/sheets/fill'
@@ -20,6 +22,7 @@ import { papers } from '../src/server/library/papers'
 import { createProject, listProjects } from '../src/server/projects/store'
 import { measureArt } from '../src/tasks/decode-art'
 import { decodePicture } from '../src/tasks/decode-picture'
+import { fontsOnDisk } from '../src/tasks/fonts-on-disk'
 import { TEAPOT_SIZE } from './teapot'
 
 /** Fills an empty database with the projects of the Lantern Quay Tea Fair. */
@@ -38,6 +41,7 @@ const DEMOS: readonly {
     // 900 pixels are 180 mm.
     reading: { mmPerUnit: 180 / TEAPOT_SIZE.width },
   },
+  { file: 'caddy-lid.svg', name: 'Lantern Quay Tea Fair: lid', source: 'demo-lid' },
   { file: 'tags.svg', name: 'Lantern Quay Tea Fair: tags', source: 'demo-tags' },
   { file: 'labels.svg', name: 'Lantern Quay Tea Fair: labels', source: 'demo-labels' },
   { file: 'tea-caddy.pdf', name: 'Lantern Quay Tea Fair: caddy, from PDF', source: 'demo-pdf' },
@@ -58,6 +62,7 @@ async function seed(): Promise<void> {
   await papers.list()
   await cutters.list()
   if ((await listProjects()).total > 0) return
+  putAtHand('titan-one', readFont(await fontsOnDisk('titan-one.woff')))
   for (const { file, name, source, reading, art: artFile } of DEMOS) {
     const bytes = bytesOf(file)
     const drawing = await readDrawing(bytes, file, { ...PLAIN_READING, ...reading, decodePicture })
@@ -142,6 +147,29 @@ function foldTeapot(project: Project): Project {
   )[0]
 }
 
+/** Words round the rim of the lid, and behind them two papers more, each a little larger. */
+function letterLid(project: Project): Project {
+  const [rim] = Object.values(project.pieces)
+  const [lettered] = settled(
+    addMaking(renamed(project, ['Lid rim'], {}), {
+      id: 'demo-words',
+      recipe: 'lettering',
+      measures: { text: 'Lantern Quay Tea Fair', course: 'outline', join: 'base', height: 12 },
+      takes: [{ piece: rim!.id, spent: true }],
+    }),
+  )
+  const words = Object.values(lettered.pieces).find((p) => p.id !== rim!.id)!
+  return settled(
+    addMaking(lettered, {
+      id: 'demo-behind',
+      recipe: 'surround',
+      name: 'Behind the words',
+      measures: { by: [3, 7] },
+      takes: [{ piece: words.id, spent: false }],
+    }),
+  )[0]
+}
+
 /** As many tags as an A4 holds. */
 function fillWithTags(project: Project, papers: readonly Paper[]): Project {
   const paper = a4Of(papers)
@@ -159,6 +187,7 @@ type Prepare = (project: Project, papers: readonly Paper[], art: readonly Art[])
 const PREPARE: Readonly<Record<string, Prepare>> = {
   'sachet.svg': printSachet,
   'teapot.png': foldTeapot,
+  'caddy-lid.svg': letterLid,
   'tea-caddy.svg': nameCaddy,
   'labels.svg': layLabels,
   'tags.svg': fillWithTags,

@@ -55,7 +55,14 @@ await shoot('picture', async () => {
 await shoot('shape', async () => {
   const pot = projects.find((p) => p.name.includes('teapot'))
   await page.goto(`${base}/projects/${pot.id}/shape`)
-  await seen('making')
+  await page.getByRole('button', { name: 'Measures of Teapot card' }).click()
+  await seen('handle-sink')
+})
+await shoot('lettering', async () => {
+  const lid = projects.find((p) => p.name.endsWith('lid'))
+  await page.goto(`${base}/projects/${lid.id}/shape`)
+  await page.getByRole('button', { name: /^Measures of Lantern/ }).click()
+  await page.getByRole('button', { name: 'Close Lantern' }).waitFor()
 })
 await shoot('review', async () => {
   await station('lines')()

@@ -2,6 +2,7 @@ import { measureEdits } from './edits'
 import type { Figure } from './figure'
 import { measureImport } from './import'
 import { largeDrawing } from './large-drawing'
+import { measureMakings } from './makings'
 import { measureMarks } from './marks'
 import { measureNesting } from './nesting'
 import { measurePage } from './page'
@@ -18,6 +19,7 @@ const figures: Figure[] = [
   ...(await measureTrace()),
   ...(await measureRegions()),
   ...measureTravel(),
+  ...(await measureMakings()),
   ...(await measureMarks()),
   ...measureNesting(),
   ...(await measurePage(svg)),

@@ -1,11 +1,13 @@
-import { type Edit, makeEdit } from '../document/edits'
+import { type Edit, joinEdits, makeEdit } from '../document/edits'
 import type { Finding } from '../document/findings'
 import { USUAL_PRINT } from '../document/print'
 import type { Project } from '../document/project'
+import { deletePieces } from './copy-pieces'
 
-/** Does what a finding offers to put itself right: roles and courses of lines, or sheets that are printed. */
+/** Does what a finding offers to put itself right: roles and courses of lines, sheets that are printed, equal pieces as one. */
 export function applyFix(project: Project, { fix }: Finding): [Project, Edit] {
   const label = fix?.label ?? 'Put right'
+  if (fix?.merge) return mergePieces(project, fix.merge, label)
   return makeEdit(project, label, (draft) => {
     if (fix?.print)
       draft.print = { ...(draft.print ?? USUAL_PRINT), ...(fix.print === 'both' ? { bothSides: true } : {}) }
@@ -16,4 +18,18 @@ export function applyFix(project: Project, { fix }: Finding): [Project, Edit] {
       if (role) Object.assign(line, { role, sure: true, why: 'Put right as the inspection proposed.' })
     }
   })
+}
+
+/** Deletes equal pieces but one, which is cut as often as all of them were. */
+function mergePieces(
+  project: Project,
+  { keep, drop }: { keep: string; drop: readonly string[] },
+  label: string,
+): [Project, Edit] {
+  const copies = [keep, ...drop].reduce((sum, id) => sum + (project.pieces[id]?.copies ?? 0), 0)
+  const [fewer, deleting] = deletePieces(project, drop)
+  const [next, edit] = makeEdit(fewer, label, ({ pieces }) => {
+    if (pieces[keep]) pieces[keep].copies = Math.min(500, copies)
+  })
+  return [next, { ...joinEdits(deleting, edit), label }]
 }

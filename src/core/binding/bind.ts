@@ -56,8 +56,8 @@ export function findPieces(lines: readonly Bindable[], gap = PAPER_TOLERANCE): F
 
 type EnclosedFound = { enclosed: Enclosed[]; index: SpatialIndex; partings: Map<number, number[]> }
 
-/** How many answers are kept: one for each source of the open project, as a rule. */
-const KEPT = 12
+/** How many answers are kept: one for each plane of the open project, as a rule. */
+const KEPT = 60
 let kept: { cuts: readonly Bindable[]; gap: number; found: EnclosedFound }[] = []
 
 /** What the cut lines enclose. The last answers are kept: most changes leave the cut lines alone. */

@@ -204,7 +204,7 @@ function nameFor(
   const layers = project.looks[line.look]?.layers ?? []
   const names =
     source?.kind === 'making'
-      ? [source.name]
+      ? numbered(line.label ?? source.name)
       : [
           ...[line.label, ...[...layers].reverse()].filter(isTelling),
           source && isOnly ? titleOfFile(source.name) : null,
@@ -213,6 +213,10 @@ function nameFor(
   used.add(name)
   return name
 }
+
+/** A name, and that name with numbers, for the further pieces that are called so. */
+const numbered = (name: string): string[] =>
+  Array.from({ length: 99 }, (_, k) => (k === 0 ? name : `${name.slice(0, 110)} ${k + 1}`))
 
 /** A file's name without its ending; null where a program or a camera numbered it. */
 const titleOfFile = (name: string): string | null => {

@@ -232,7 +232,23 @@ describe('inspect', () => {
       ['b', 'cut', 'M100 5L150 5L160 35L100 35Z'],
       ['c', 'cut', 'M200 0L250 0L250 30L190 30Z'],
     ])
-    expect(finding(two, 'same-outline')!.pieces).toHaveLength(2)
+    const found = finding(two, 'same-outline')!
+    expect(found.pieces).toHaveLength(2)
+    // One of them is kept, with the copies of both.
+    const [merged] = applyFix(two, found)
+    expect(Object.keys(merged.lines)).toEqual(['a', 'c'])
+    expect(merged.pieces[found.pieces[0]!]!.copies).toBe(2)
+  })
+
+  it('tells which of the same outlines has more openings, and loses none of them unasked', () => {
+    const masks = project([
+      ['a', 'cut', rect(0, 0, 50, 30)],
+      ['b', 'cut', rect(100, 0, 50, 30)],
+      ['eye', 'cut', rect(110, 10, 5, 5)],
+    ])
+    const found = finding(masks, 'same-outline')!
+    expect(found.message).toContain('has the most openings (1)')
+    expect(found.fix).toBeUndefined()
   })
 
   it('says when nothing is left', () => {

@@ -1,12 +1,16 @@
+import type { Finding } from '../document/findings'
 import { heightOf, widthOf } from '../geometry/measure'
 import { distanceTo, polylineArea, spread } from '../geometry/polyline'
 import { type PieceShape, shapesOf } from '../pieces/piece-shape'
+import { spentPieces } from '../pieces/spent'
 import type { Rule } from './rule'
 
 /** Pieces that are one shape: often the same card drawn twice, where one with two copies will do. */
 export const sameOutline: Rule = (project) => {
   const bySize = new Map<string, PieceShape[]>()
+  const spent = spentPieces(project)
   for (const shape of shapesOf(project)) {
+    if (spent.has(shape.piece.id)) continue
     const key = `${Math.round(widthOf(shape.box))} ${Math.round(heightOf(shape.box))}`
     const list = bySize.get(key)
     if (list) list.push(shape)
@@ -21,19 +25,30 @@ export const sameOutline: Rule = (project) => {
       for (const c of same) left.splice(left.indexOf(c), 1)
       if (same.length > 0) groups.push([first, ...same])
     }
-    return groups.map((group) => ({
-      rule: 'same-outline',
-      severity: 'note' as const,
-      message: `${group.length} pieces have the same outline (${group
-        .slice(0, 4)
-        .map((c) => `“${c.piece.name}”`)
-        .join(
-          ', ',
-        )}${group.length > 4 ? ' …' : ''}). If they are the same card, one with ${group.length} copies will do.`,
-      lines: [],
-      pieces: group.map((c) => c.piece.id),
-    }))
+    return groups.map(findingOf)
   })
+}
+
+/** “2 pieces have the same outline …”, and how to keep one of them, where none has what another lacks. */
+function findingOf(group: readonly PieceShape[]): Finding {
+  const [keep, ...drop] = group.map((s) => s.piece.id)
+  const names = group.slice(0, 4).map((s) => `“${s.piece.name}”`)
+  const same = `${group.length} pieces have the same outline (${names.join(', ')}${group.length > 4 ? ' …' : ''}).`
+  const openings = group.map((s) => s.openings.length)
+  const most = Math.max(...openings)
+  const isEqual =
+    openings.every((n) => n === most) && group.every((s) => s.lines.length === group[0]!.lines.length)
+  const richest = group[openings.indexOf(most)]!
+  return {
+    rule: 'same-outline',
+    severity: 'note',
+    message: isEqual
+      ? `${same} If they are the same card, one with ${group.length} copies will do.`
+      : `${same} “${richest.piece.name}” has the most openings (${most}); what is within the others differs. If one will do, delete the rest and give it ${group.length} copies.`,
+    lines: [],
+    pieces: group.map((s) => s.piece.id),
+    ...(isEqual ? { fix: { label: 'Keep one, with copies', lines: [], merge: { keep: keep!, drop } } } : {}),
+  }
 }
 
 function isSame(a: PieceShape, b: PieceShape): boolean {

@@ -1,6 +1,16 @@
+import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
+import { addSource } from '../binding/add-source'
+import { stretchPieces } from '../binding/stretch'
+import { emptyProject, type Project } from '../document/project'
+import { PLAIN_READING } from '../document/sources'
+import { boundsOf } from '../geometry/measure'
 import { shapeOf } from '../geometry/shape'
+import { readDrawing } from '../intake/formats'
+import { shapesOf } from '../pieces/piece-shape'
 import { make, pieces, rect, round } from './drawn-pieces'
+import { addMaking } from './make'
+import { settled } from './settle'
 
 const leaf = (x = 0, y = 0) => `M${x} ${y + 10}L${x + 5} ${y}L${x + 10} ${y + 10}Z`
 
@@ -170,5 +180,37 @@ describe('lining', () => {
     expect(shapes[0]!.size).toEqual({ width: expect.closeTo(27, 3), height: expect.closeTo(45, 3) })
     expect(make(pieces(tube), 'lining', { panels: '9' }).trouble).toContain('numbered 1 to 5')
     expect(make(pieces(tube), 'lining', { panels: '5', inset: 8 }).trouble).toContain('Nothing is left')
+  })
+})
+
+describe('the caddy of the demo', () => {
+  it('has its walls lined and a pane behind its window; both follow when it is stretched by 10 mm', async () => {
+    const bytes = new Uint8Array(readFileSync('demo/drawings/tea-caddy.svg'))
+    const drawing = await readDrawing(bytes, 'tea-caddy.svg', PLAIN_READING)
+    const file = { id: 's', name: 'tea-caddy.svg', format: 'svg', bytes: bytes.length }
+    const [caddy] = addSource(emptyProject('Fair'), drawing, file)
+    const [front] = shapesOf(caddy).filter((s) => s.openings.length > 0)
+    const takes = [{ piece: front!.piece.id, spent: false }]
+    const [lined] = settled(
+      addMaking(caddy, { id: 'lining', recipe: 'lining', measures: { panels: 'all' }, takes }),
+    )
+    const [whole] = settled(addMaking(lined, { id: 'pane', recipe: 'pane', takes }))
+    const made = (project: Project, source: string) =>
+      shapesOf(project)
+        .filter((s) => s.lines[0]!.source === source)
+        .map((s) => s.size.height)
+    const [before, film] = [made(whole, 'lining'), made(whole, 'pane')]
+    expect(before.length).toBeGreaterThanOrEqual(4)
+    expect(film).toHaveLength(1)
+    // Across the middle of the window, which every upright wall crosses.
+    const window = boundsOf(front!.openings[0]!)
+    const at = (window.minY + window.maxY) / 2
+    const [taller] = settled(stretchPieces(whole, [front!.piece.id], { way: 'down', at, by: 10 }))
+    expect(made(taller, 'pane')[0]!).toBeCloseTo(film[0]! + 10, 2)
+    const grown = made(taller, 'lining').map((height, i) => height - before[i]!)
+    expect(grown.filter((g) => Math.abs(g - 10) < 0.01).length).toBeGreaterThanOrEqual(2)
+    for (const g of grown) expect(Math.min(Math.abs(g), Math.abs(g - 10))).toBeLessThan(0.01)
+    for (const source of Object.values(taller.sources))
+      if (source.kind === 'making') expect(source.trouble).toBeNull()
   })
 })

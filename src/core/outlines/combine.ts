@@ -25,10 +25,21 @@ const SLIVER = 1e-4
  * Unites, intersects or subtracts two outlines; curves stay curves. Which stretches stay is decided by the library
  * clipper2 (Vatti 1992) on traced contours that meet in common nodes alone; each stretch is then the exact part of the
  * curve that it came from.
+ * @param rule what is within: what is wound round at all, or what is wound round the way outlines are
+ * @param flatness how far traces may stray from their curves, mm: coarser ones are faster, and may take a near miss for
+ *   a touch
  * @returns outlines, and openings wound against them; none where nothing is left
  */
-export function combine(kind: keyof typeof KINDS, a: Outline, b: Outline = []): Contour[] {
-  const traced = traceTogether([...a, ...b].filter((c) => c.closed && c.segments.length > 0))
+export function combine(
+  kind: keyof typeof KINDS,
+  a: Outline,
+  b: Outline = [],
+  { rule = 'non-zero', flatness }: { rule?: 'non-zero' | 'positive'; flatness?: number } = {},
+): Contour[] {
+  const traced = traceTogether(
+    [...a, ...b].filter((c) => c.closed && c.segments.length > 0),
+    flatness,
+  )
   const { contours, rings } = traced
   const split = a.filter((c) => c.closed && c.segments.length > 0).length
   const clipper = new Clipper64()
@@ -38,7 +49,7 @@ export function combine(kind: keyof typeof KINDS, a: Outline, b: Outline = []): 
   clipper.addSubject(paths(rings.slice(0, split)))
   clipper.addClip(paths(rings.slice(split)))
   const solution: Paths64 = []
-  clipper.execute(KINDS[kind], FillRule.NonZero, solution)
+  clipper.execute(KINDS[kind], rule === 'positive' ? FillRule.Positive : FillRule.NonZero, solution)
   const owners = new Owners(rings)
   return solution.flatMap((path) => {
     const contour = contourOf(path, owners, contours, rings)
@@ -54,15 +65,20 @@ type Run = { ring: number; from: number; steps: number; forward: boolean }
 
 /** Which chords of which rings join two nodes. */
 class Owners {
-  private readonly at = new Map<string, { ring: number; at: number }[]>()
+  /** by x, and then by y */
+  private readonly at = new Map<number, Map<number, { ring: number; at: number }[]>>()
 
   constructor(private readonly rings: readonly Node[][]) {
     rings.forEach((ring, r) => {
       ring.forEach(({ x, y }, at) => {
-        const key = `${x} ${y}`
-        const list = this.at.get(key)
+        let row = this.at.get(x)
+        if (!row) {
+          row = new Map()
+          this.at.set(x, row)
+        }
+        const list = row.get(y)
         if (list) list.push({ ring: r, at })
-        else this.at.set(key, [{ ring: r, at }])
+        else row.set(y, [{ ring: r, at }])
       })
     })
   }
@@ -70,7 +86,7 @@ class Owners {
   /** The chord from one node to the next: one that goes on from the current run first. */
   find(u: Point, v: Point, current: Run | null): Run | null {
     const found: Run[] = []
-    for (const { ring, at } of this.at.get(`${u.x} ${u.y}`) ?? []) {
+    for (const { ring, at } of this.at.get(u.x)?.get(u.y) ?? []) {
       const nodes = this.rings[ring]!
       const n = nodes.length
       const next = nodes[(at + 1) % n]!

@@ -24,16 +24,16 @@ export type Traced = { contours: readonly Contour[]; rings: Node[][] }
 /** A chord between two nodes of a ring. */
 type Chord = { ring: number; at: number }
 
-/** Traces closed contours and gives them their common nodes. */
-export function traceTogether(contours: readonly Contour[]): Traced {
+/** Traces closed contours and gives them their common nodes. @param flatness how far chords may stray, mm */
+export function traceTogether(contours: readonly Contour[], flatness = FLATNESS): Traced {
   const segments = contours.map((c) => [...allSegments(c)])
   const weld = new Welding()
   const rings = contours.map((contour) => {
-    const { polyline, places } = trace(contour, FLATNESS)
+    const { polyline, places } = trace(contour, flatness)
     return nodesOf(polyline, places).map((n) => ({ ...weld.at(n.x, n.y), place: n.place }))
   })
   insert(rings, crossingsOf(contours, segments, rings, weld))
-  insert(rings, touchesOf(contours, segments, rings))
+  insert(rings, touchesOf(contours, segments, rings, flatness))
   return { contours, rings: rings.map(withoutDoubles) }
 }
 
@@ -45,19 +45,31 @@ function nodesOf(polyline: Polyline, places: Float64Array): Node[] {
   return nodes
 }
 
+/** One number for a cell or a grid point: below 2^53, as coordinates stay below 2^25 cells. */
+const keyOf = (x: number, y: number): number => (x + 0x2000000) * 0x8000000 + (y + 0x2000000)
+
 /** Gives places that are nearly the same the same grid point: the one that came first. */
 class Welding {
-  private readonly cells = new Map<string, { x: number; y: number }[]>()
+  private readonly cells = new Map<number, Point[]>()
   private readonly reach = WELD * UNITS
+  private readonly cell = 2 * this.reach
 
-  at(x: number, y: number): { x: number; y: number } {
-    const [cx, cy] = [Math.floor(x / this.reach), Math.floor(y / this.reach)]
-    for (let i = cx - 1; i <= cx + 1; i += 1)
-      for (let j = cy - 1; j <= cy + 1; j += 1)
-        for (const p of this.cells.get(`${i} ${j}`) ?? [])
-          if (Math.hypot(p.x - x, p.y - y) <= this.reach) return p
+  at(x: number, y: number): Point {
+    const [u, v] = [x / this.cell, y / this.cell]
+    const [cx, cy] = [Math.floor(u), Math.floor(v)]
+    // What is near lies in this cell or in those on the nearer sides.
+    const [i0, j0] = [u - cx < 0.5 ? cx - 1 : cx, v - cy < 0.5 ? cy - 1 : cy]
+    for (let i = i0; i <= i0 + 1; i += 1)
+      for (let j = j0; j <= j0 + 1; j += 1) {
+        const found = this.cells.get(keyOf(i, j))
+        if (!found) continue
+        for (const p of found) {
+          const [dx, dy] = [p.x - x, p.y - y]
+          if (dx * dx + dy * dy <= this.reach * this.reach) return p
+        }
+      }
     const point = { x: Math.round(x), y: Math.round(y) }
-    const key = `${cx} ${cy}`
+    const key = keyOf(cx, cy)
     const cell = this.cells.get(key)
     if (cell) cell.push(point)
     else this.cells.set(key, [point])
@@ -209,19 +221,21 @@ function touchesOf(
   contours: readonly Contour[],
   segments: readonly Segment[][],
   rings: readonly Node[][],
+  flatness: number,
 ): Fresh {
   const fresh: Fresh = new Map()
   const { chords, index } = chordIndex(rings)
-  const reach = (2 * FLATNESS + WELD) * UNITS
-  const seen = new Set<string>()
+  const reach = (2 * flatness + WELD) * UNITS
+  const seen = new Map<number, Set<number>>()
   for (const node of rings.flat()) {
-    const key = `${node.x} ${node.y}`
-    if (seen.has(key)) continue
-    seen.add(key)
+    const row = seen.get(node.x)
+    if (row?.has(node.y)) continue
+    if (row) row.add(node.y)
+    else seen.set(node.x, new Set([node.y]))
     for (const j of index.meeting({ minX: node.x, minY: node.y, maxX: node.x, maxY: node.y }, reach)) {
       const { ring, at } = chords[j]!
       const [a, b] = ends(rings[ring]!, at)
-      if (same(node, a) || same(node, b)) continue
+      if (same(node, a) || same(node, b) || isBeside(node, a, b, reach)) continue
       const [from, to] = placesOf(rings[ring]!, at, segments[ring]!.length)
       const place = nearestPlace(contours[ring]!, segments[ring]!, from, to, {
         x: node.x / UNITS,
@@ -231,6 +245,13 @@ function touchesOf(
     }
   }
   return fresh
+}
+
+/** Whether a point lies farther than a reach from the straight line through two others. */
+function isBeside(p: Point, a: Point, b: Point, reach: number): boolean {
+  const [rx, ry] = [b.x - a.x, b.y - a.y]
+  const off = (p.x - a.x) * ry - (p.y - a.y) * rx
+  return off * off > reach * reach * (rx * rx + ry * ry)
 }
 
 /** The place between two at which a curve comes within welding distance of a point; null where it does not. */

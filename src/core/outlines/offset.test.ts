@@ -3,8 +3,10 @@ import { translation } from '../geometry/affine'
 import { flatten } from '../geometry/flatten'
 import { areaOf } from '../geometry/measure'
 import { type Contour, readPath, transformContour } from '../geometry/path'
-import { distanceTo, isInside, samplesOf } from '../geometry/polyline'
+import { distanceTo, isInside, polylineArea, samplesOf } from '../geometry/polyline'
+import { offset, regionArea } from '../geometry/regions'
 import { circle as circlePath } from '../making/shape/circle'
+import { OUTLINES } from '../making/shape/outlines'
 import { seeded } from '../nesting/random'
 import { combine, type Outline } from './combine'
 import { offsetOutline } from './offset'
@@ -94,4 +96,28 @@ describe('any outline', () => {
     const p = samplesOf(flatten(circle(0, 0, 23.05), 0.0005))[0]!
     expect(Math.abs(distanceTo(p, flatten(first, 0.0005)) - 3)).toBeGreaterThan(0.012)
   })
+})
+
+describe('an outline grown and shrunk by turns', () => {
+  it.each(['heart', 'star', 'tag', 'scalloped-circle', 'banner'] as const)(
+    'stays what another library makes of it, twelve times over: %s',
+    (kind) => {
+      let outline: Outline = [
+        readPath(OUTLINES[kind]({ width: 120, height: 90, corner: 8, count: 9, depth: 6 })),
+      ]
+      const steps = [3, -3, 2, -2.5, 5, -4, 1, -1.3, 7, -6, 3, -3]
+      steps.forEach((by, k) => {
+        const rings = offset(
+          outline.map((c) => flatten(c, 0.002)),
+          by,
+          'round',
+          0.002,
+        )
+        outline = offsetOutline(outline, by)
+        const parts = (areas: number[]) => areas.filter((a) => a > 0.5).length
+        expect([k, parts(outline.map(areaOf))]).toEqual([k, parts(rings.map(polylineArea))])
+        expect(Math.abs(area(outline) - regionArea(rings)) / regionArea(rings)).toBeLessThan(0.0001)
+      })
+    },
+  )
 })

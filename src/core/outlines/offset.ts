@@ -1,18 +1,20 @@
 import { arcByCentre } from '../geometry/arc'
 import { areaOf, lengthOf } from '../geometry/measure'
-import { allSegments, partOf } from '../geometry/part'
-import { type Contour, reverseContour, type Segment } from '../geometry/path'
+import { allSegments } from '../geometry/part'
+import type { Contour, Segment } from '../geometry/path'
 import type { Point } from '../geometry/point'
-import { combine, type Outline, turnedRound } from './combine'
+import { combine, type Outline } from './combine'
 import { pointOn } from './nodes'
 
-/** What is left over smaller than this lies between the steps in which a tight curve is walked, mm². */
+/** What is left smaller than this comes of rounding where parallels of tight curves cross, mm². */
 const SPECK = 0.01
 
 export type Corners = 'round' | 'sharp'
 
 /** How far a fitted curve may lie from the true parallel, mm. */
 const TOLERANCE = 0.004
+/** Raw parallels cross one another well, mostly: their traces may stray so far, mm. */
+const FLATNESS = 0.01
 /** A curve is parted at most so often for its parallel to be fitted. */
 const DEEPEST = 9
 /** Corners whose sharp point would lie farther away than so many times the distance are squared off. */
@@ -22,21 +24,24 @@ const MITRE = 3
  * Outlines grown by a distance, or shrunk where it is less than nought: straight stretches stay straight, corners become
  * arcs or stay sharp, parallels of curves are fitted to within some thousandths of a mm.
  *
- * What a stretch sweeps when it is pushed along its normals, and what corners sweep, is laid over the outline or taken
- * from it, so that loops and cusps of the parallels need no thought.
+ * Each contour gives one raw parallel; where it bends inwards it runs back through its own corner, so that what is too
+ * near is wound round the wrong way and falls away (the rule of Chen & McMains 2005, "Polygon offsetting by computing
+ * winding numbers", from memory; the library clipper2 does the same on polylines).
  * @param by mm
  * @returns none where nothing is left
  */
 export function offsetOutline(outline: Outline, by: number, corners: Corners = 'round'): Contour[] {
-  if (by === 0) return combine('union', outline)
-  const swept = outline.flatMap((contour) => sweepOf(contour, by, corners))
-  const found = by > 0 ? combine('union', [...outline, ...swept]) : combine('difference', outline, swept)
-  return found.filter((c) => Math.abs(areaOf(c)) > SPECK)
+  const clean = combine('union', outline)
+  if (by === 0) return clean
+  const raw = clean.map((contour) => rawParallel(withoutCrumbs(contour), by, corners))
+  return combine('union', raw, [], { rule: 'positive', flatness: FLATNESS }).filter(
+    (c) => Math.abs(areaOf(c)) > SPECK,
+  )
 }
 
 /**
- * How often what stretches sweep lies on what others sweep, about: what an offset costs. Short stretches pushed far
- * overlap many of their neighbours.
+ * How often parallels of stretches cross those of others, about: what an offset costs. Short stretches pushed far
+ * cross many of their neighbours'.
  */
 export const costOfOffset = (outline: Outline, by: number): number =>
   outline.reduce((sum, contour) => {
@@ -45,30 +50,60 @@ export const costOfOffset = (outline: Outline, by: number): number =>
     return sum + count * (1 + (2 * Math.abs(by)) / Math.max(1e-6, mean))
   }, 0)
 
-/** What the edge of a contour sweeps on one side: its right where `by` is positive, as outlines are wound. */
-function sweepOf(contour: Contour, by: number, corners: Corners): Contour[] {
-  const segments = [...allSegments(contour)]
-  const whole: Contour = { ...contour, segments }
-  const bands: Contour[] = []
-  segments.forEach((segment, k) => {
-    if (segment.c1) bands.push(...curvedBands(whole, segments, k, k + 1, by, 0))
-    else {
-      const [a, b] = [normalAt(whole, segments, k, 1), normalAt(whole, segments, k + 1, -1)]
-      bands.push(polygon([a.at, b.at, push(b, by), push(a, by)]))
-    }
-    const corner = cornerOf(whole, segments, k, by, corners)
-    if (corner) bands.push(corner)
+/** Stretches shorter than this have no direction of their own to speak of, mm. */
+const CRUMB = 0.003
+
+/** A contour without crumbs: what follows one begins where it began. */
+function withoutCrumbs(contour: Contour): Contour {
+  let from = contour.start
+  const segments = allSegments(contour).filter(({ c1, c2, to }) => {
+    const reach = Math.max(...[c1, c2, to].map((p) => (p ? Math.hypot(p.x - from.x, p.y - from.y) : 0)))
+    if (reach < CRUMB) return false
+    from = to
+    return true
   })
-  return bands.map(rightWay).filter((b) => Math.abs(areaOf(b)) > 1e-9)
+  const last = segments.at(-1)
+  // The way ends where it began.
+  return last ? { ...contour, segments: [...segments.slice(0, -1), { ...last, to: contour.start }] } : contour
 }
 
-const rightWay = (band: Contour): Contour => (areaOf(band) < 0 ? turnedRound(band) : band)
+/** The parallel of a contour on one side, loops and all: its right where `by` is positive, as outlines are wound. */
+function rawParallel(contour: Contour, by: number, corners: Corners): Contour {
+  const segments = [...allSegments(contour)]
+  const whole: Contour = { ...contour, segments }
+  const path = new Path(push(normalAt(whole, segments, 0, 1), by))
+  segments.forEach((segment, k) => {
+    if (segment.c1) followCurve(path, whole, segments, k, k + 1, by, 0)
+    else path.to(push(normalAt(whole, segments, k + 1, -1), by))
+    turnCorner(path, whole, segments, k, by, corners)
+  })
+  return path.contour
+}
 
-const polygon = ([start, ...rest]: readonly Point[]): Contour => ({
-  start: start!,
-  segments: rest.map((to) => ({ to })),
-  closed: true,
-})
+/** A closed path from stretch to stretch. */
+class Path {
+  private readonly segments: Segment[] = []
+  private at: Point
+
+  constructor(private readonly start: Point) {
+    this.at = start
+  }
+
+  to(p: Point): void {
+    if (Math.abs(p.x - this.at.x) + Math.abs(p.y - this.at.y) < 1e-9) return
+    this.segments.push({ to: p })
+    this.at = p
+  }
+
+  add(...segments: Segment[]): void {
+    this.segments.push(...segments)
+    this.at = segments.at(-1)?.to ?? this.at
+  }
+
+  get contour(): Contour {
+    return { start: this.start, segments: this.segments, closed: true }
+  }
+}
 
 /** A point of a contour and the unit vector that points away from what it encloses there. */
 type Normal = { at: Point; x: number; y: number }
@@ -91,75 +126,32 @@ function normalAt(contour: Contour, segments: readonly Segment[], place: number,
   return { at: { x, y }, x: dy / length, y: -dx / length }
 }
 
-/** What a curve sweeps between two places, in pieces whose parallels are one curve each. */
-function curvedBands(
+/** The parallel of a curve between two places, in pieces that are one curve each. */
+function followCurve(
+  path: Path,
   contour: Contour,
   segments: readonly Segment[],
   from: number,
   to: number,
   by: number,
   depth: number,
-): Contour[] {
+): void {
   const [a, b] = [normalAt(contour, segments, from, 1), normalAt(contour, segments, to, -1)]
   const parallel = fitted(contour, segments, from, to, a, b, by)
+  if (parallel) {
+    path.add(parallel)
+    return
+  }
   // Where a curve is tighter than the distance its parallel runs backwards.
   const isTight = () =>
     [0.02, 0.26, 0.5, 0.74, 0.98].every((t) => runsBack(contour, segments, from + t * (to - from), by))
-  if (!parallel && isTight()) return tightBands(contour, segments, from, to, by)
-  if (!parallel && depth < DEEPEST) {
-    const middle = (from + to) / 2
-    return [
-      ...curvedBands(contour, segments, from, middle, by, depth + 1),
-      ...curvedBands(contour, segments, middle, to, by, depth + 1),
-    ]
+  if (depth >= DEEPEST || isTight()) {
+    path.to(push(b, by))
+    return
   }
-  const own = partOf(contour, from, to)
-  const back: Segment[] = parallel
-    ? reverseContour({ start: push(a, by), segments: [parallel], closed: false }).segments
-    : [{ to: push(a, by) }]
-  return [{ start: own.start, segments: [...own.segments, { to: push(b, by) }, ...back], closed: true }]
-}
-
-/** A tight curve is walked in steps whose normals turn by six degrees at most. */
-const STEP = Math.PI / 30
-
-/**
- * What a curve sweeps that is tighter than the distance. The normals of a short step cross, so that it sweeps two
- * lobes; wound as they come, one would cancel what lies under it.
- */
-function tightBands(
-  contour: Contour,
-  segments: readonly Segment[],
-  from: number,
-  to: number,
-  by: number,
-): Contour[] {
-  const [first, last] = [normalAt(contour, segments, from, 1), normalAt(contour, segments, to, -1)]
-  const turn = Math.abs(Math.atan2(first.x * last.y - first.y * last.x, first.x * last.x + first.y * last.y))
-  const count = Math.max(1, Math.ceil(turn / STEP))
-  return Array.from({ length: count }, (_, k) => {
-    const [p, q] = [from + (k / count) * (to - from), from + ((k + 1) / count) * (to - from)]
-    const [a, b] = [normalAt(contour, segments, p, 1), normalAt(contour, segments, q, -1)]
-    const [pa, pb] = [push(a, by), push(b, by)]
-    const own = partOf(contour, p, q)
-    const focus = crossing(a.at, pa, b.at, pb)
-    if (!focus)
-      return [{ start: own.start, segments: [...own.segments, { to: pb }, { to: pa }], closed: true }]
-    return [
-      { start: own.start, segments: [...own.segments, { to: focus }], closed: true },
-      polygon([pa, pb, focus]),
-    ]
-  }).flat()
-}
-
-/** Where two straight stretches cross; null where they do not. */
-function crossing(a: Point, b: Point, c: Point, d: Point): Point | null {
-  const [ux, uy, vx, vy] = [b.x - a.x, b.y - a.y, d.x - c.x, d.y - c.y]
-  const det = ux * vy - uy * vx
-  if (Math.abs(det) < 1e-12) return null
-  const s = ((c.x - a.x) * vy - (c.y - a.y) * vx) / det
-  const t = ((c.x - a.x) * uy - (c.y - a.y) * ux) / det
-  return s >= 0 && s <= 1 && t >= 0 && t <= 1 ? { x: a.x + s * ux, y: a.y + s * uy } : null
+  const middle = (from + to) / 2
+  followCurve(path, contour, segments, from, middle, by, depth + 1)
+  followCurve(path, contour, segments, middle, to, by, depth + 1)
 }
 
 /** Whether the parallel of a curve runs against it at a place. */
@@ -222,36 +214,46 @@ function distanceToCurve(line: Contour, p: Point, guess: number): number {
   return Math.hypot(p.x - x, p.y - y)
 }
 
-/** What the corner at the end of a stretch sweeps; null where the side that is pushed bends inwards there, or not at all. */
-function cornerOf(
+/** Goes round the corner at the end of a stretch: outside of it by an arc or a point, within through the corner itself. */
+function turnCorner(
+  path: Path,
   contour: Contour,
   segments: readonly Segment[],
   k: number,
   by: number,
   corners: Corners,
-): Contour | null {
+): void {
   const before = normalAt(contour, segments, k + 1, -1)
   const after = normalAt(contour, segments, (k + 1) % segments.length, 1)
-  const cross = before.x * after.y - before.y * after.x
-  const dot = before.x * after.x + before.y * after.y
-  const turn = Math.atan2(cross, dot)
-  // Outlines run clockwise on the screen (y down): a turn to the right opens a gap outside, one to the left within.
-  if (Math.abs(turn) < 1e-7 || turn * by < 0) return null
+  const turn = Math.atan2(before.x * after.y - before.y * after.x, before.x * after.x + before.y * after.y)
   const { at } = before
   const [p, q] = [push(before, by), push(after, by)]
-  if (corners === 'sharp') {
-    const reach = 1 / Math.cos(turn / 2)
-    if (reach > MITRE || Math.abs(turn) > Math.PI - 1e-6) return polygon([at, p, q])
+  if (Math.abs(turn) < 1e-7) {
+    path.to(q)
+    return
+  }
+  // Outlines run clockwise on the screen (y down): a turn to the right opens a gap outside, one to the left within.
+  // Within, the way leads through the corner itself: short stretches beside it make no false loops so.
+  if (turn * by < 0) {
+    path.to(at)
+    path.to(q)
+    return
+  }
+  if (corners === 'round') {
+    const from = Math.atan2(p.y - at.y, p.x - at.x)
+    const arc = arcByCentre(at, Math.abs(by), Math.abs(by), 0, from, turn, TOLERANCE / 2)
+    const last = arc.at(-1)
+    if (last) last.to = q
+    path.add(...arc)
+    return
+  }
+  const reach = 1 / Math.cos(turn / 2)
+  if (reach <= MITRE && Math.abs(turn) < Math.PI - 1e-6) {
     const half = Math.hypot(before.x + after.x, before.y + after.y)
-    const tip = {
+    path.to({
       x: at.x + (by * reach * (before.x + after.x)) / half,
       y: at.y + (by * reach * (before.y + after.y)) / half,
-    }
-    return polygon([at, p, tip, q])
+    })
   }
-  const from = Math.atan2(p.y - at.y, p.x - at.x)
-  const arc = arcByCentre(at, Math.abs(by), Math.abs(by), 0, from, turn, TOLERANCE / 2)
-  const last = arc.at(-1)
-  if (last) last.to = q
-  return { start: at, segments: [{ to: p }, ...arc], closed: true }
+  path.to(q)
 }

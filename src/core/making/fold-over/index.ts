@@ -54,7 +54,7 @@ export const foldOver: Recipe = {
     },
     {
       name: 'front',
-      title: 'Front layer, smaller by (0: none)',
+      title: 'Front layer, inset (0: none)',
       kind: 'length',
       usual: 0,
       least: 0,
@@ -62,7 +62,7 @@ export const foldOver: Recipe = {
     },
     {
       name: 'inner',
-      title: 'Inner panel, smaller by (0: none)',
+      title: 'Inner panel, inset (0: none)',
       kind: 'length',
       usual: 0,
       least: 0,

@@ -113,7 +113,7 @@ export const lettering: Recipe = {
   usualOnPiece: { course: 'outline', join: 'base' },
   // Free letters are a piece of their own, beside the one that they run along.
   leaves: ({ role, join }) => role === 'cut' && (join === 'none' || join === 'letters'),
-  nameOf: ({ text }) => `“${String(text).trim().slice(0, 30)}”`,
+  nameOf: ({ text }) => String(text).trim().slice(0, 30) || 'Lettering',
   make([shape], measures) {
     const font = fontAtHand(String(measures.font))
     const isCut = measures.role === 'cut'

@@ -14,7 +14,11 @@ export function MeasureField({ measure, value, onSet }: Props) {
     case 'choice':
       return <ChoiceField measure={measure} value={value} onSet={onSet} />
     case 'text':
-      return <NameField label={label} value={String(value)} onCommit={onSet} />
+      return (
+        <div style={{ gridColumn: '1 / -1' }}>
+          <NameField label={label} value={String(value)} onCommit={onSet} />
+        </div>
+      )
     case 'length':
       return (
         <LengthField
