@@ -154,6 +154,20 @@ test('pieces are dragged on the board and snap, are nudged, turned, mirrored, si
   await expect(place.getByLabel('Height')).toHaveValue('58')
   await page.getByRole('button', { name: /^Undo: Stretch/ }).click()
   await expect(place.getByLabel('Height')).toHaveValue('50')
+  // A fold is drawn across it, from edge to edge.
+  await choose(place, 'Draw a line', 'to be scored')
+  const [x, y] = [
+    Number(await left.inputValue()),
+    Number(await place.getByLabel('From the top').inputValue()),
+  ]
+  const [a, b] = [await at(x + 12, y), await at(x + 12, y + 50)]
+  await page.mouse.move(a.x, a.y)
+  await page.mouse.down()
+  await page.mouse.move(b.x, b.y, { steps: 5 })
+  await expect(page.getByTestId('drawn-length')).toContainText('50')
+  await page.mouse.up()
+  await expect(page.getByTestId('piece-card').first()).toContainText('1')
+  await expect(page.getByRole('button', { name: /^Undo: Draw a score on “boat”/ })).toBeVisible()
 })
 
 test('a measure is dragged by its handle before it is made and afterwards', async ({ page }) => {

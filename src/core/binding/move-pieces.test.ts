@@ -7,6 +7,7 @@ import { make, pieces, rect, round } from '../making/drawn-pieces'
 import { changeMeasures } from '../making/make'
 import { settle, settled } from '../making/settle'
 import { shapesOf } from '../pieces/piece-shape'
+import { drawLine } from './draw-line'
 import {
   alignPieces,
   bringOut,
@@ -134,5 +135,27 @@ describe('stretchPieces', () => {
     const longer = done(stretchPieces(lined.project, [first!], { way: 'right', at: 50, by: 10 }))
     const pane = shapesOf(longer).find((s) => s.lines[0]?.source === 'm')!
     expect(pane.size.width).toBeCloseTo(20 + 10 + 6, 2)
+  })
+})
+
+describe('drawLine', () => {
+  it('scores a piece across, on its plane, and goes with its drawing; it lies on a piece or is refused', () => {
+    const lid = pieces([rect(0, 0, 100, 60)])
+    const scored = done(drawLine(lid, { x: 50, y: 0 }, { x: 50, y: 60 }, 'score'))
+    const [shape] = shapesOf(scored)
+    expect(shape!.of('score').map((l) => l.d)).toEqual(['M50 0L50 60'])
+    const twice = done(drawLine(scored, { x: 20, y: 0 }, { x: 20, y: 60 }, 'cut'))
+    // A cut across parts the piece in two.
+    expect(ids(twice)).toHaveLength(2)
+    expect(() => drawLine(lid, { x: 200, y: 0 }, { x: 200, y: 60 }, 'score')).toThrow('on no piece')
+  })
+
+  it('is where a fold-over is folded, if that is asked for', () => {
+    const scored = done(drawLine(pieces([rect(0, 0, 80, 60)]), { x: 0, y: 20 }, { x: 80, y: 20 }, 'score'))
+    const { shapes, trouble } = make(scored, 'fold-over', { edge: 'score' })
+    expect(trouble).toBeNull()
+    // The larger part is kept and mirrored: twice 40 mm.
+    expect(shapes[0]!.size).toEqual({ width: expect.closeTo(80, 3), height: expect.closeTo(80, 3) })
+    expect(shapes[0]!.of('score')).toHaveLength(1)
   })
 })

@@ -17,20 +17,27 @@ import { type Found, type FoundPiece, findPieces } from './bind'
  * one, or lies in the same box, is that piece still: it keeps id, name, paper and copies.
  * @param label what the edit is called
  * @param before the project with the lines that are replaced, where some are: their pieces are known by where they lay
+ * @param planes the planes on which lines changed: the pieces of all others stay as they are
  * @returns the project with its pieces, and the edit that leads there (without changes where all stands already)
  */
-export function rebind(project: Project, label: string, before: Project = project): [Project, Edit] {
-  const { pieces: found, partings } = findInPlanes(project)
-  if (partings.size === 0) return reconcile(project, label, found, before)
+export function rebind(
+  project: Project,
+  label: string,
+  before: Project = project,
+  planes: ReadonlySet<string> | null = null,
+): [Project, Edit] {
+  const { pieces: found, partings } = findInPlanes(project, planes)
+  if (partings.size === 0) return reconcile(project, label, found, before, planes)
   const [parted, parting] = partLines(project, label, partings)
-  const [next, edit] = reconcile(parted, label, findInPlanes(parted).pieces, before)
+  const [next, edit] = reconcile(parted, label, findInPlanes(parted, planes).pieces, before, planes)
   return [next, joinEdits(parting, edit)]
 }
 
 /** The pieces of every plane by itself: drawings may lie on one another, and share no piece all the same. */
-function findInPlanes(project: Project): Found {
+function findInPlanes(project: Project, planes: ReadonlySet<string> | null): Found {
   const byPlane = new Map<string, Line[]>()
   for (const line of Object.values(project.lines)) {
+    if (planes && !planes.has(line.plane)) continue
     const list = byPlane.get(line.plane)
     if (list) list.push(line)
     else byPlane.set(line.plane, [line])
@@ -76,9 +83,16 @@ function reconcile(
   label: string,
   found: readonly FoundPiece[],
   before: Project,
+  planes: ReadonlySet<string> | null,
 ): [Project, Edit] {
   const lines = Object.values(project.lines)
-  const standing = match(project, found, before)
+  // A piece whose lines are gone is of a plane on which lines changed.
+  const isAsked = ({ outline }: Piece) => {
+    const plane = project.lines[outline[0]!]?.plane
+    return !planes || plane === undefined || planes.has(plane)
+  }
+  const asked = Object.values(project.pieces).filter(isAsked)
+  const standing = match(project, asked, found, before)
   const names = new Set(Object.values(project.pieces).map((p) => p.name))
   const sourceOf = ({ outline }: FoundPiece) => project.lines[outline[0]!]!.source
   const inSource = new Map<string, number>()
@@ -104,16 +118,16 @@ function reconcile(
       if (piece && !piece.lines.includes(line.id)) piece.lines.push(line.id)
     }
   return makeEdit(project, label, (draft) => {
-    for (const id of Object.keys(draft.pieces)) if (!byId.has(id)) delete draft.pieces[id]
+    for (const { id } of asked) if (!byId.has(id)) delete draft.pieces[id]
     for (const piece of pieces) if (!same(project.pieces[piece.id], piece)) draft.pieces[piece.id] = piece
     if (draft.nextPiece !== next) draft.nextPiece = next
-    leaveSheets(draft, byId)
+    leaveSheets(draft)
   })
 }
 
 /** A piece that is gone leaves the sheets too, and a sheet goes that held nothing else, unless it was cut. */
-function leaveSheets({ layout }: Project, pieces: ReadonlyMap<string, Piece>): void {
-  const stays = ({ piece }: { piece: string }) => pieces.has(piece)
+function leaveSheets({ layout, pieces }: Project): void {
+  const stays = ({ piece }: { piece: string }) => pieces[piece] !== undefined
   if (!layout.unplaced.every(stays)) layout.unplaced = layout.unplaced.filter(stays)
   if (layout.sheets.every((s) => s.placements.every(stays))) return
   layout.sheets = layout.sheets.filter((sheet) => {
@@ -129,9 +143,14 @@ const same = (a: Piece | undefined, b: Piece): boolean => JSON.stringify(a) === 
  * The standing piece that each found piece continues; every standing piece at most once. The pair that shares most of
  * an outline comes first, then what lies in the same box.
  */
-function match(project: Project, found: readonly FoundPiece[], before: Project): (Piece | null)[] {
+function match(
+  project: Project,
+  pieces: readonly Piece[],
+  found: readonly FoundPiece[],
+  before: Project,
+): (Piece | null)[] {
   const outlineOf = new Map<string, Piece>()
-  for (const piece of Object.values(project.pieces)) for (const id of piece.outline) outlineOf.set(id, piece)
+  for (const piece of pieces) for (const id of piece.outline) outlineOf.set(id, piece)
   // A parted line is known by the latest line that it was a part of.
   const known = (id: string): Piece | undefined =>
     [id, ...[...(project.lines[id]?.lineage ?? [])].reverse()].map((of) => outlineOf.get(of)).find(Boolean)
@@ -150,7 +169,7 @@ function match(project: Project, found: readonly FoundPiece[], before: Project):
     matched[i] = piece
     taken.add(piece.id)
   }
-  const free = Object.values(project.pieces).filter((p) => !taken.has(p.id))
+  const free = pieces.filter((p) => !taken.has(p.id))
   if (free.length === 0) return matched
   const isGone = (piece: Piece) => piece.outline.every((id) => !project.lines[id])
   const boxes = found.map((f, i) =>

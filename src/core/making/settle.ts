@@ -48,13 +48,23 @@ export function settle(project: Project, edit: Edit, recipes: Recipes = RECIPES)
     if (making?.kind !== 'making' || isLetGo(making)) continue
     const takesMoved = [...sourcesTaken(next, making)].some((s) => s !== id && moved.has(s))
     if (!isChanged(id) && !takesMoved) continue
-    const before = next.lines
-    take(remake(next, making, label, recipes))
-    if (next.lines === before) continue
+    const before = next
+    const [made, remaking] = remake(next, making, label, recipes)
+    take([made, remaking])
+    if (next.lines === before.lines) continue
     moved.add(id)
-    take(rebind(next, label))
+    take(rebind(next, label, next, planesOf(remaking, before, next)))
   }
   return [next, followed]
+}
+
+/** The planes on which an edit changed lines; null where it may be any. */
+function planesOf({ changes }: Edit, before: Project, after: Project): Set<string> | null {
+  const ids = touchedBy(changes).get('lines')
+  if (!ids) return ids === undefined ? new Set() : null
+  return new Set(
+    [...ids].flatMap((id) => [before.lines[id], after.lines[id]].flatMap((l) => (l ? [l.plane] : []))),
+  )
 }
 
 /** An edit with all that follows from it. */

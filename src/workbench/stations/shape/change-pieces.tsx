@@ -13,6 +13,7 @@ import {
   spacePieces,
   turnPieces,
 } from '@/core/binding/move-pieces'
+import type { Role } from '@/core/document/lines'
 import { heightOf, widthOf } from '@/core/geometry/measure'
 import { count } from '@/core/units/count'
 import { IconButton } from '@/kit/button'
@@ -25,6 +26,7 @@ import { useProject, useWorkbench } from '../../store/context'
 import type { Make } from '../../store/project-store'
 import { FitTarget } from './fit-target'
 import { useChosenPieces } from './recipe-list'
+import { useDesk } from './shape-frame'
 import { Stretching } from './stretching'
 
 /** Pieces that are brought out lie so far from the others, mm. */
@@ -39,12 +41,21 @@ const ALIGNMENTS: readonly { id: Alignment; title: string }[] = [
   { id: 'bottom', title: 'lower edges' },
 ]
 
+const DRAWN: readonly { id: Role; title: string }[] = [
+  { id: 'score', title: 'to be scored' },
+  { id: 'cut', title: 'to be cut' },
+  { id: 'perforate', title: 'to be perforated' },
+  { id: 'pen', title: 'for the pen' },
+  { id: 'print', title: 'to be printed' },
+]
+
 /** Where the chosen pieces lie and how large they are, to be typed; and all else that is done to them as they are. */
 export function ChangePieces() {
   const workbench = useWorkbench()
   const project = useProject((s) => s.project)
   const ids = useChosenPieces()
   const [isHeld, setHeld] = useState(true)
+  const { setDrawing } = useDesk()
   const box = boxOfPieces(project, ids)
   if (!box) return null
   const { unit } = project
@@ -147,6 +158,17 @@ export function ChangePieces() {
             onChoose={(way) => edit((p) => spacePieces(p, ids, way as 'across' | 'down'))}
           />
         ) : null}
+        <MenuButton
+          text="Draw a line"
+          entries={DRAWN}
+          onChoose={(role) => {
+            setDrawing(role as Role)
+            workbench.say({
+              message: 'Drag on the board from one end of the line to the other.',
+              tone: 'calm',
+            })
+          }}
+        />
         <MenuButton
           text="More"
           label="More for the chosen pieces"

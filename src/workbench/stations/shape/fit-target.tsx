@@ -1,12 +1,12 @@
 'use client'
 import { makeEdit } from '@/core/document/edits'
-import { slackIn, TARGETS, type Target } from '@/core/document/targets'
+import { roomIn, slackIn, TARGETS, type Target } from '@/core/document/targets'
 import { fitPieces, sizeOfAll } from '@/core/making/fit-target'
 import { CannotMake } from '@/core/making/recipe'
 import { formatLength, lengthWords } from '@/core/units/length'
 import { LengthField } from '@/kit/field'
 import { MenuButton } from '@/kit/menu'
-import { Muted, Row } from '@/kit/surface'
+import { Muted, Pairs } from '@/kit/surface'
 import { useProject, useWorkbench } from '../../store/context'
 
 /** What the chosen pieces must fit: a target to size them to, its clearance, and what is left over both ways. */
@@ -16,6 +16,7 @@ export function FitTarget({ ids }: { ids: readonly string[] }) {
   const { unit } = project
   const target = project.pieces[ids[0]!]?.target
   const size = sizeOfAll(project, ids)
+  const [short, long] = target ? roomIn({ ...target, clearance: 0 }) : [0, 0]
   const fitTo = (to: Target) => {
     try {
       fitPieces(workbench.store.getState().project, ids, to)
@@ -51,23 +52,46 @@ export function FitTarget({ ids }: { ids: readonly string[] }) {
       {target && size ? (
         <div style={{ flex: '1 0 100%', order: 9 }} data-testid="target">
           <Muted>{tellSlack(target, size, unit)}</Muted>
-          <Row>
-            <div style={{ width: 120 }}>
-              <LengthField
-                label="Clearance in all"
-                mm={target.clearance}
-                unit={unit}
-                min={0}
-                max={Math.min(target.width, target.height) - 1}
-                onCommit={(clearance) => fitTo({ ...target, clearance })}
-              />
-            </div>
-          </Row>
+          <Pairs>
+            <LengthField
+              label="Inside, shorter side"
+              mm={short}
+              unit={unit}
+              min={1}
+              max={3000}
+              onCommit={(mm) => fitTo(ownOf(target, mm, long))}
+            />
+            <LengthField
+              label="Inside, longer side"
+              mm={long}
+              unit={unit}
+              min={1}
+              max={3000}
+              onCommit={(mm) => fitTo(ownOf(target, short, mm))}
+            />
+            <LengthField
+              label="Clearance in all"
+              mm={target.clearance}
+              unit={unit}
+              min={0}
+              max={Math.max(0, short - 1)}
+              onCommit={(clearance) => fitTo({ ...target, clearance })}
+            />
+          </Pairs>
         </div>
       ) : null}
     </>
   )
 }
+
+/** A target of one's own sizes; its clearance stays, as far as there is room for it. */
+const ownOf = ({ kind, clearance }: Target, a: number, b: number): Target => ({
+  name: 'Own size',
+  kind,
+  width: Math.min(a, b),
+  height: Math.max(a, b),
+  clearance: Math.min(clearance, Math.max(0, Math.min(a, b) - 1)),
+})
 
 /** “Envelope C6 takes it with 6 × 58 mm to spare.” */
 function tellSlack(target: Target, size: { width: number; height: number }, unit: 'mm' | 'in'): string {

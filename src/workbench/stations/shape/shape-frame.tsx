@@ -2,6 +2,7 @@
 import { nanoid } from 'nanoid'
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, useState } from 'react'
 import { boxOfPieces } from '@/core/binding/move-pieces'
+import type { Role } from '@/core/document/lines'
 import type { Making, MeasureValue } from '@/core/document/sources'
 import { uniteBoxes } from '@/core/geometry/measure'
 import { shapeOf } from '@/core/geometry/shape'
@@ -22,6 +23,9 @@ type Desk = {
   setOpen: (id: string | null) => void
   /** opens what was just made, unless something else was begun in the meantime */
   openMade: (id: string) => boolean
+  /** the role of a line that is to be drawn on the board; null for none */
+  drawing: Role | null
+  setDrawing: (role: Role | null) => void
   /** of the draft, or of the open making with what is being dragged */
   preview: Preview | null
   /** a measure while its handle is dragged, and when it is let go */
@@ -42,6 +46,7 @@ export function ShapeFrame({ children }: { children: ReactNode }) {
   const project = useProject((s) => s.project)
   const [draft, setDraft] = useState<Making | null>(null)
   const [open, setOpen] = useState<string | null>(null)
+  const [drawing, setDrawing] = useState<Role | null>(null)
   const [dragged, setDragged] = useState<Making['measures'] | null>(null)
   const latest = useRef(draft)
   latest.current = draft
@@ -90,6 +95,8 @@ export function ShapeFrame({ children }: { children: ReactNode }) {
       setOpen(id)
       return true
     },
+    drawing,
+    setDrawing,
     preview,
     drag: (name, value, isOver) => {
       if (!isOver) return setDragged({ [name]: value })

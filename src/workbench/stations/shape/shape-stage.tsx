@@ -1,8 +1,10 @@
 'use client'
 import { type KeyboardEvent, useState } from 'react'
+import { drawLine } from '@/core/binding/draw-line'
 import { guidesOf, type Snapped, snapped } from '@/core/binding/guides'
 import { boxOfPieces, movePieces } from '@/core/binding/move-pieces'
-import type { Point } from '@/core/geometry/point'
+import type { Role } from '@/core/document/lines'
+import { distance, type Point } from '@/core/geometry/point'
 import { isInside } from '@/core/geometry/polyline'
 import type { Handle } from '@/core/making/recipe'
 import { RECIPES } from '@/core/making/recipes'
@@ -34,10 +36,12 @@ export function ShapeStage() {
   const workbench = useWorkbench()
   const project = useProject((s) => s.project)
   const chosen = useProject((s) => s.chosenPieces).filter((id) => project.pieces[id])
-  const { preview, draft, drag } = useDesk()
+  const { preview, draft, drag, open, drawing, setDrawing } = useDesk()
+  const [drawn, setDrawn] = useState<{ from: Point; to: Point } | null>(null)
   const [moving, setMoving] = useState<{ ids: readonly string[]; to: Snapped } | null>(null)
 
   const begin = (at: Point, event: PointerEvent, view: View): BoardDrag | null => {
+    if (drawing) return dragLine(drawing, toDrawing(view, at), view)
     const handle = preview?.handles.find((h) => near(h, at, view))
     if (handle) return dragHandle(handle, view)
     const p = toDrawing(view, at)
@@ -83,6 +87,36 @@ export function ShapeStage() {
     workbench.choosePieces([under[(at + 1) % under.length]!])
   }
 
+  /** A line from where the pointer went down to where it goes up, its ends snapped to edges, corners and folds. */
+  const dragLine = (role: Role, began: Point, view: View): BoardDrag => {
+    const guides = guidesOf(project, [])
+    const near = (p: Point): Point => {
+      const { x, y } = snapped({ minX: 0, maxX: 0, minY: 0, maxY: 0 }, p, guides, SNAP / view.scale)
+      return { x, y }
+    }
+    const from = near(began)
+    return {
+      move: (to) => setDrawn({ from, to: near(toDrawing(view, to)) }),
+      end: (to, moved) => {
+        setDrawn(null)
+        setDrawing(null)
+        if (!moved) return
+        const end = near(toDrawing(view, to))
+        try {
+          drawLine(workbench.store.getState().project, from, end, role)
+        } catch (error) {
+          return workbench.say({ message: (error as Error).message, tone: 'calm' })
+        }
+        workbench.say(null)
+        void workbench.edit((now) => drawLine(now, from, end, role))
+      },
+      cancel: () => {
+        setDrawn(null)
+        setDrawing(null)
+      },
+    }
+  }
+
   const dragHandle = (handle: Handle, view: View): BoardDrag => {
     const value = (to: Point) => {
       const p = toDrawing(view, to)
@@ -95,7 +129,6 @@ export function ShapeStage() {
       cancel: () => drag(handle.measure, startOf(handle), true),
     }
   }
-  const { open } = useDesk()
   const source = draft ?? (open ? project.sources[open] : undefined)
   const making = source?.kind === 'making' ? source : null
   const startOf = ({ measure }: Handle): number =>
@@ -140,6 +173,7 @@ export function ShapeStage() {
                 />
               ))}
             </g>
+            {drawn ? <DrawnLine {...drawn} view={view} /> : null}
             {moving ? <Moved to={moving.to} view={view} /> : null}
             {preview?.handles.map((handle) => (
               <HandleMark key={handle.measure} handle={handle} view={view} />
@@ -192,6 +226,20 @@ function Moved({ to, view }: { to: Snapped; view: View }) {
       <rect x={40} y={40} width={190} height={26} rx={6} fill="var(--plum)" />
       <text x={135} y={58} textAnchor="middle" fill="#fff" fontSize={13} data-testid="moved-by">
         {lengthWords(to.x, unit)} across, {lengthWords(to.y, unit)} down
+      </text>
+    </g>
+  )
+}
+
+/** A line while it is drawn, with its length. */
+function DrawnLine({ from, to, view }: { from: Point; to: Point; view: View }) {
+  const unit = useProject((s) => s.project.unit)
+  const [a, b] = [onScreen(view, from), onScreen(view, to)]
+  return (
+    <g>
+      <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke="var(--plum)" strokeWidth={2} />
+      <text x={b.x + 10} y={b.y - 10} fill="var(--plum)" fontSize={13} data-testid="drawn-length">
+        {lengthWords(distance(from, to), unit)}
       </text>
     </g>
   )
