@@ -285,6 +285,38 @@ describe('crease make', () => {
     expect((await crease('make', '--list')).stdout).toContain('punch: Punch, of 2 to 200 pieces')
   })
 
+  it('runs every recipe by its name, with lists, texts and angles as they are typed', async () => {
+    const { recipes } = JSON.parse((await crease('make', '--list', '--json')).stdout)
+    expect(recipes.map((r: { name: string }) => r.name)).toEqual(
+      expect.arrayContaining([
+        'edge-strip',
+        'openings',
+        'lettering',
+        'tab',
+        'slot',
+        'stand',
+        'lining',
+        'pane',
+      ]),
+    )
+    const made = async (recipe: string, ...measures: string[]) => {
+      const first = JSON.parse((await crease('sort', CADDY, '--json')).stdout).pieces[0].name
+      const asked = measures.flatMap((m) => ['--measure', m])
+      return JSON.parse((await crease('make', recipe, CADDY, '--pick', first, ...asked, '--json')).stdout)
+    }
+    const steps = await made('surround', 'by=3, 1/4in')
+    expect(steps.making.measures.by).toEqual([3, 6.35])
+    expect(steps.pieces.filter((p: { name: string }) => p.name.startsWith('Surround'))).toHaveLength(2)
+    const tabbed = await made('tab', 'edge=90', 'depth=12')
+    expect(tabbed.making).toMatchObject({ recipe: 'tab', measures: { edge: 90, depth: 12 } })
+    const words = JSON.parse(
+      (await crease('make', 'lettering', '--measure', 'text=Tea', '--measure', 'font=pacifico', '--json'))
+        .stdout,
+    )
+    expect(words.making.figures[0]).toMatch(/^“Tea” is [\d.]+ x [\d.]+ mm, capitals 12 mm high.$/)
+    expect((await crease('make', 'lettering', '--measure', 'text=Ω')).stderr).toContain('The font has no “Ω”')
+  })
+
   it('makes a folding card of a piece of a drawing, and of two pieces one', async () => {
     const made = async (...args: string[]) => JSON.parse((await crease('make', ...args, '--json')).stdout)
     const { pieces } = JSON.parse((await crease('sort', SACHET, '--json')).stdout)

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { duplicatePieces } from '../binding/copy-pieces'
 import { removeSource } from '../binding/remove-source'
+import { DEFAULT_LIMITS } from '../document/limits'
 import { emptyProject } from '../document/project'
 import type { MeasureValue } from '../document/sources'
 import { shapeOf } from '../geometry/shape'
@@ -41,6 +42,15 @@ describe('punch', () => {
     expect(wider[0]!.area).toBeCloseTo(8000 - Math.PI * 196, 0)
     // A hole has its curves as they were.
     expect(whole[0]!.openings[0]!.segments.every((s) => s.c1)).toBe(true)
+  })
+
+  it('tells what is too fine, and how large the motif must be for it to hold', () => {
+    const fine = [round(40, 30, 12), round(40, 30, 4), round(32, 30, 0.4)]
+    const { figures } = make(pieces([rect(0, 0, 100, 80)], fine), 'punch')
+    expect(figures[0]).toMatch(/finest part is 0.8 mm across.*with the motif [\d.]+ mm wide instead of 24/)
+    // At that size the finest part is as large as the inspection asks.
+    const wide = Number(/motif ([\d.]+) mm wide/.exec(figures[0]!)![1])
+    expect((wide / 24) * 0.8).toBeCloseTo(DEFAULT_LIMITS.smallestOpening, 1)
   })
 
   it('says why nothing is punched, or nothing would be left', () => {

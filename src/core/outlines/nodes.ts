@@ -170,6 +170,12 @@ type Stretch = {
   at: number
 }
 
+/** The derivative of a cubic of Bernstein form. */
+function slopeAt(p0: number, p1: number, p2: number, p3: number, t: number): number {
+  const s = 1 - t
+  return 3 * (s * s * (p1 - p0) + 2 * s * t * (p2 - p1) + t * t * (p3 - p2))
+}
+
 /** A point of a contour and its derivative by place, mm. */
 export function pointOn(
   contour: Contour,
@@ -187,13 +193,11 @@ export function pointOn(
       dx: to.x - from.x,
       dy: to.y - from.y,
     }
-  const slope = (p0: number, p1: number, p2: number, p3: number) =>
-    3 * ((1 - t) ** 2 * (p1 - p0) + 2 * (1 - t) * t * (p2 - p1) + t * t * (p3 - p2))
   return {
     x: cubicAt(from.x, c1.x, c2.x, to.x, t),
     y: cubicAt(from.y, c1.y, c2.y, to.y, t),
-    dx: slope(from.x, c1.x, c2.x, to.x),
-    dy: slope(from.y, c1.y, c2.y, to.y),
+    dx: slopeAt(from.x, c1.x, c2.x, to.x, t),
+    dy: slopeAt(from.y, c1.y, c2.y, to.y, t),
   }
 }
 

@@ -1,5 +1,10 @@
+import { DEFAULT_LIMITS } from '../../document/limits'
+import { areaOf, boundsOf, heightOf, uniteBoxes, widthOf } from '../../geometry/measure'
+import type { Contour } from '../../geometry/path'
 import { combine, uniteOutlines } from '../../outlines/combine'
-import { grown } from '../offset-measures'
+import type { PieceShape } from '../../pieces/piece-shape'
+import { count } from '../../units/count'
+import { grown, tenths } from '../offset-measures'
 import { CannotMake, numberIn, type Recipe } from '../recipe'
 import { asCuts, coverOf, innerLines, openingsOf, paperOf } from '../taken'
 
@@ -43,6 +48,21 @@ export const punch: Recipe = {
     const before = paperOf(stays!)
     const made = combine('difference', before, act)
     if (made.length === 0) throw new CannotMake('Nothing would be left: the motif covers all of the piece.')
-    return [...asCuts(made), ...innerLines(stays!, 'of-1')]
+    return { lines: [...asCuts(made), ...innerLines(stays!, 'of-1')], figures: tellFinest(act, motifs) }
   },
+}
+
+/** Openings that are smaller than this a blade cannot turn in, mm: the limit that the inspection begins with. */
+const FINEST = DEFAULT_LIMITS.smallestOpening
+
+/** What is too fine to be punched, and the size of the motif at which it would hold. */
+function tellFinest(act: readonly Contour[], motifs: readonly PieceShape[]): string[] {
+  const boxes = act.filter((c) => areaOf(c) > 0).map(boundsOf)
+  const finest = Math.min(...boxes.map((b) => Math.min(widthOf(b), heightOf(b))))
+  const size = widthOf(uniteBoxes(motifs.map((m) => m.box)))
+  if (finest >= FINEST)
+    return [`${count(boxes.length, 'part')} punched, the finest ${tenths(finest)} mm across.`]
+  return [
+    `The finest part is ${tenths(finest)} mm across, too fine for a blade. It would hold with the motif ${tenths((size * FINEST) / finest)} mm wide instead of ${tenths(size)}.`,
+  ]
 }
