@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { exchangeLines } from '../document/edits'
 import { emptyProject, type Project } from '../document/project'
+import { filesOf } from '../document/sources'
 import { areaOf } from '../geometry/measure'
 import { shapeOf } from '../geometry/shape'
 import { make, pieces, rect, round } from '../making/drawn-pieces'
@@ -18,6 +19,7 @@ import {
   turnPieces,
 } from './move-pieces'
 import { CannotStretch, stretchPieces } from './stretch'
+import { takeBack } from './take-back'
 
 const done = (made: ReturnType<typeof movePieces>): Project => settled(made)[0]
 const boxes = (project: Project) =>
@@ -78,6 +80,18 @@ describe('pieces on the board', () => {
     expect(new Set(boxes(middle).map((b) => b[1]! + b[3]!)).size).toBe(1)
     const spaced = boxes(done(spacePieces(three, ids(three), 'across')))
     expect(spaced[1]![0]! - spaced[0]![2]!).toBeCloseTo(spaced[2]![0]! - spaced[1]![2]!, 6)
+  })
+
+  it('take along what was tidied away of them: put back, it lies where they lie', () => {
+    const twice = pieces([rect(0, 0, 40, 30), rect(0, 0, 40, 30)])
+    const kinds = filesOf(twice.sources).flatMap((f) => f.cleaning.map((c) => c.kind))
+    expect(kinds).toEqual(['double'])
+    const moved = done(movePieces(twice, ids(twice), { x: 50, y: 5 }))
+    const back = done(takeBack(moved, 's0', 'double'))
+    expect(Object.values(back.lines).map((l) => shapeOf(l.d).box.minX)).toEqual([50, 50])
+    const stretched = done(stretchPieces(twice, ids(twice), { way: 'right', at: 20, by: 9 }))
+    const wide = done(takeBack(stretched, 's0', 'double'))
+    expect(Object.values(wide.lines).map((l) => shapeOf(l.d).box.maxX)).toEqual([49, 49])
   })
 
   it('come out of a crowded place', () => {

@@ -8,6 +8,7 @@ import type { Point } from '../geometry/point'
 import { shapeOf } from '../geometry/shape'
 import { linesOf } from '../pieces/lines'
 import { count } from '../units/count'
+import { changeCleaned } from './cleaned-lines'
 
 /** Edits of pieces on the board: all lines of a piece go with it, and several pieces keep their places among them. */
 
@@ -57,9 +58,12 @@ export function transformPieces(
   const moved = Object.values(project.lines).filter((l) => isMade(l) || (own.has(l.id) && !others.has(l.id)))
   const groups = moved.map((l) => ({ ids: [l.id], set: { d: transformPath(l.d, map) } }))
   const change: Change = { op: 'lines', groups }
-  const [next, edit] = makeEdit(applyChanges(project, [change]), label, ({ sources }) => {
+  const changed = new Set(moved.map((l) => l.id))
+  const boxes = ids.flatMap((id) => boxOfPieces(project, [id]) ?? [])
+  const [next, edit] = makeEdit(applyChanges(project, [change]), label, (draft) => {
+    changeCleaned(draft, changed, boxes, (d) => transformPath(d, map))
     for (const id of makings) {
-      const making = sources[id]
+      const making = draft.sources[id]
       if (making?.kind === 'making') making.at = [...multiply(map, making.at)]
     }
   })

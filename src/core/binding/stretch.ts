@@ -1,4 +1,4 @@
-import { type Edit, exchangeLines } from '../document/edits'
+import { type Edit, exchangeLines, joinEdits, makeEdit } from '../document/edits'
 import type { Line } from '../document/lines'
 import type { Project } from '../document/project'
 import { translation } from '../geometry/affine'
@@ -7,6 +7,8 @@ import { partOf, pointAtPlace } from '../geometry/part'
 import { type Contour, type Segment, transformContour, writePath } from '../geometry/path'
 import { shapeOf } from '../geometry/shape'
 import { linesOf } from '../pieces/lines'
+import { changeCleaned } from './cleaned-lines'
+import { boxOfPieces } from './move-pieces'
 
 /** Where pieces are stretched: across an upright line to the right, or across a level one downwards. */
 export type Stretch = {
@@ -39,7 +41,16 @@ export function stretchPieces(project: Project, ids: readonly string[], stretch:
   })
   if (changed.length === 0)
     throw new CannotStretch('Nothing of the piece lies beyond that line. Put it further in.')
-  return exchangeLines(project, label, [], changed)
+  const [next, exchange] = exchangeLines(project, label, [], changed)
+  const boxes = ids.flatMap((id) => boxOfPieces(project, [id]) ?? [])
+  const beyond = new Set(changed.map((l) => l.id))
+  const [tidied, edit] = makeEdit(next, label, (draft) =>
+    changeCleaned(draft, beyond, boxes, (d) => {
+      const contour = stretched(shapeOf(d).contour, stretch)
+      return contour ? writePath(contour) : d
+    }),
+  )
+  return [tidied, joinEdits(exchange, edit)]
 }
 
 /** A stretched contour; null where it lies before the line as a whole. */

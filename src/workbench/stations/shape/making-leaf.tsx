@@ -22,7 +22,17 @@ export function MakingLeaf({ making }: { making: Making }) {
   const recipe = RECIPES.find((r) => r.name === making.recipe)
   const set = (name: string, value: MeasureValue) =>
     void workbench.edit((project) => changeMeasures(project, making.id, { [name]: value }))
-  const spent = making.takes.some((t) => t.spent)
+  const use = (piece: string, isUsedUp: boolean) => {
+    const name = pieces[piece]?.name ?? ''
+    const label = isUsedUp ? `Use “${name}” up` : `Cut “${name}” too`
+    void workbench.edit((project) =>
+      makeEdit(project, label, ({ sources }) => {
+        const drafted = sources[making.id]
+        if (drafted?.kind !== 'making') return
+        for (const taken of drafted.takes) if (taken.piece === piece) taken.spent = isUsedUp
+      }),
+    )
+  }
   return (
     <Section data-testid="making">
       <Row style={{ justifyContent: 'space-between', flexWrap: 'nowrap' }}>
@@ -54,21 +64,13 @@ export function MakingLeaf({ making }: { making: Making }) {
             </Muted>
           ))}
       {isOpen && recipe ? <Measures recipe={recipe} making={making} onSet={set} /> : null}
-      {isOpen && making.takes.length > 0 ? (
-        <Check
-          isSelected={spent}
-          onChange={(on) =>
-            void workbench.edit((project) =>
-              makeEdit(project, on ? 'Cut what was made alone' : 'Cut what was taken too', ({ sources }) => {
-                const drafted = sources[making.id]
-                if (drafted?.kind === 'making') for (const taken of drafted.takes) taken.spent = on
-              }),
-            )
-          }
-        >
-          What it takes goes to no sheet itself
-        </Check>
-      ) : null}
+      {isOpen
+        ? making.takes.map(({ piece, spent }) => (
+            <Check key={piece} isSelected={spent} onChange={(on) => use(piece, on)}>
+              “{pieces[piece]?.name ?? 'a piece that is gone'}” goes to no sheet itself
+            </Check>
+          ))
+        : null}
       {isOpen ? (
         <Row style={{ marginTop: 10 }}>
           <QuietButton
