@@ -90,7 +90,7 @@ test('a shaped card for an envelope, with its front layer, its inner panel and a
     .catch(() => undefined)
   await page.getByRole('button', { name: 'Choose boat', exact: true }).click()
   await page.getByRole('button', { name: 'Fit to a target' }).click()
-  await page.getByRole('menuitem', { name: 'Card A6, 105 × 148' }).click()
+  await page.getByRole('menuitem', { name: 'Card A6, 105 × 148', exact: true }).click()
   await saved(page)
   expect(await width(1)).toBeLessThan(before - 5)
   await expect(page.getByTestId('making').getByRole('alert')).toHaveCount(0)

@@ -177,6 +177,15 @@ test('a measure is dragged by its handle before it is made and afterwards', asyn
   await page.getByRole('button', { name: 'Surround', exact: true }).click()
   const handle = page.getByTestId('handle-by')
   const drag = async (dy: number) => {
+    // The board shows what is to be made, and rests then.
+    let last = ''
+    await expect
+      .poll(async () => {
+        const before = last
+        last = JSON.stringify(await handle.boundingBox())
+        return last === before
+      })
+      .toBe(true)
     const { x, y, width, height } = (await handle.boundingBox())!
     await page.mouse.move(x + width / 2, y + height / 2)
     await page.mouse.down()
@@ -184,7 +193,7 @@ test('a measure is dragged by its handle before it is made and afterwards', asyn
     await page.mouse.up()
   }
   await expect(handle).toBeVisible()
-  await page.waitForTimeout(300)
+  await expect(page.getByRole('button', { name: 'Make it' })).toBeEnabled()
   await drag(-24)
   const by = page.getByTestId('draft').getByLabel('By')
   await expect(by).not.toHaveValue('4')
@@ -193,7 +202,6 @@ test('a measure is dragged by its handle before it is made and afterwards', asyn
   await page.getByRole('button', { name: 'Make it' }).click()
   const made = page.getByTestId('making').getByLabel('By')
   await expect(made).toHaveValue(String(first))
-  await page.waitForTimeout(500)
   await drag(-24)
   await expect.poll(async () => Number(await made.inputValue())).toBeGreaterThan(first)
 })

@@ -47,6 +47,8 @@ export function useView(name: string, box: Box | null) {
         maxX: place.maxX + around,
         maxY: place.maxY + around,
       }
+      // What was asked for stands, though all there is becomes known only now.
+      fitted.current = true
       setView(fitView(wide, size))
     },
     [size],
