@@ -204,4 +204,11 @@ test('a measure is dragged by its handle before it is made and afterwards', asyn
   await expect(made).toHaveValue(String(first))
   await drag(-24)
   await expect.poll(async () => Number(await made.inputValue())).toBeGreaterThan(first)
+  // Of several steps the first is dragged, and the others stay.
+  await made.fill('4; 15')
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('piece-card')).toHaveCount(3)
+  await drag(-12)
+  await expect(made).toHaveValue(/^(?!4;)[\d.]+; 15$/)
+  await expect(page.getByTestId('piece-card')).toHaveCount(3)
 })

@@ -4,6 +4,7 @@ import { drawLine } from '@/core/binding/draw-line'
 import { guidesOf, type Snapped, snapped } from '@/core/binding/guides'
 import { boxOfPieces, movePieces } from '@/core/binding/move-pieces'
 import type { Role } from '@/core/document/lines'
+import type { MeasureValue } from '@/core/document/sources'
 import { distance, type Point } from '@/core/geometry/point'
 import { isInside } from '@/core/geometry/polyline'
 import type { Handle } from '@/core/making/recipe'
@@ -124,19 +125,22 @@ export function ShapeStage() {
       return Math.round((startOf(handle) + way * handle.by) * 10) / 10
     }
     return {
-      move: (to) => drag(handle.measure, bounded(handle.measure, value(to)), false),
-      end: (to, moved) => moved && drag(handle.measure, bounded(handle.measure, value(to)), true),
-      cancel: () => drag(handle.measure, startOf(handle), true),
+      move: (to) => drag(handle.measure, measured(handle.measure, value(to)), false),
+      end: (to, moved) => moved && drag(handle.measure, measured(handle.measure, value(to)), true),
+      cancel: () => drag(handle.measure, measured(handle.measure, startOf(handle)), true),
     }
   }
   const source = draft ?? (open ? project.sources[open] : undefined)
   const making = source?.kind === 'making' ? source : null
   const startOf = ({ measure }: Handle): number =>
     Number([making?.measures[measure] as number | number[]].flat()[0])
-  const bounded = (name: string, value: number): number => {
+  /** A dragged length within its bounds; of several it is the first, and the others stay. */
+  const measured = (name: string, value: number): MeasureValue => {
     const measure = RECIPES.find((r) => r.name === making?.recipe)?.measures.find((m) => m.name === name)
-    if (!measure || !('least' in measure)) return value
-    return Math.min(measure.most, Math.max(measure.least, value))
+    const bounded =
+      measure && 'least' in measure ? Math.min(measure.most, Math.max(measure.least, value)) : value
+    const now = making?.measures[name]
+    return Array.isArray(now) ? [bounded, ...now.slice(1)] : bounded
   }
 
   const onKey = (event: KeyboardEvent): boolean => {
