@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { duplicatePieces } from '../binding/copy-pieces'
+import { sizePieces } from '../binding/move-pieces'
 import { removeSource } from '../binding/remove-source'
 import { DEFAULT_LIMITS } from '../document/limits'
 import { emptyProject } from '../document/project'
@@ -8,6 +9,7 @@ import { shapeOf } from '../geometry/shape'
 import { roleCounts } from '../pieces/lines'
 import { shapeOfPiece, shapesOf } from '../pieces/piece-shape'
 import { make, pieces, rect, round } from './drawn-pieces'
+import { letGo } from './let-go'
 import { changeMeasures } from './make'
 import { settled } from './settle'
 
@@ -210,6 +212,20 @@ describe('a copy of what was made', () => {
     const widths = shapesOf(anew).map((s) => Math.round(s.size.width))
     expect(widths.sort((a, b) => a - b)).toEqual([60, 68, 80])
     expect(Object.keys(settled(removeSource(anew, 'm'))[0].pieces)).toHaveLength(1)
+  })
+})
+
+describe('what was let go', () => {
+  it('is plain lines: it stays as it is when what it was made of changes, and can be sized', () => {
+    const { project } = make(pieces([rect(0, 0, 60, 40)]), 'surround', { by: 4 })
+    const [free] = settled(letGo(project, 'm'))
+    expect(Object.values(free.lines).every((l) => l.made === undefined)).toBe(true)
+    const [base, made] = Object.keys(free.pieces)
+    const [moved] = settled(sizePieces(free, [base!], { width: 30, height: 20 }))
+    expect(shapeOfPiece(moved, moved.pieces[made!]!).size.width).toBeCloseTo(68, 3)
+    const [sized] = settled(sizePieces(moved, [made!], { width: 34, height: 24 }))
+    expect(shapeOfPiece(sized, sized.pieces[made!]!).size.width).toBeCloseTo(34, 3)
+    expect(sized.sources.m).toMatchObject({ trouble: null })
   })
 })
 
