@@ -127,6 +127,18 @@ describe('fold-over', () => {
     expect(shapes[0]!.openings).toHaveLength(1)
   })
 
+  it('tells a comb of contacts no longer than the document keeps', () => {
+    const teeth = Array.from(
+      { length: 90 },
+      (_, k) => `L${8 * k} 0L${8 * k + 5} 0L${8 * k + 5} 20L${8 * k + 8} 20`,
+    )
+    const { shapes, figures } = make(pieces([`M0 20${teeth.join('')}L720 60L0 60Z`]), 'fold-over', {
+      sink: 2,
+    })
+    expect(shapes[0]!.of('score')).toHaveLength(90)
+    expect(figures[0]).toMatch(/^The halves hang together at 90 places: .* …$/)
+  })
+
   it('has a plain back, or a copy of the front with its openings and its lines', () => {
     const figure = [rect(0, 0, 80, 60), round(40, 30, 8), 'M10 50L70 50']
     const plain = make(pieces(figure), 'fold-over').shapes[0]!

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { addSource } from '../binding/add-source'
 import { stretchPieces } from '../binding/stretch'
+import { exchangeLines } from '../document/edits'
 import { emptyProject, type Project } from '../document/project'
 import { PLAIN_READING } from '../document/sources'
 import { boundsOf } from '../geometry/measure'
@@ -180,6 +181,36 @@ describe('lining', () => {
     expect(shapes[0]!.size).toEqual({ width: expect.closeTo(27, 3), height: expect.closeTo(45, 3) })
     expect(make(pieces(tube), 'lining', { panels: '9' }).trouble).toContain('numbered 1 to 5')
     expect(make(pieces(tube), 'lining', { panels: '5', inset: 8 }).trouble).toContain('Nothing is left')
+  })
+})
+
+describe('pieces drawn in stretches', () => {
+  /** Two panels side by side, each side a line of its own, one of them drawn backwards, with a score between. */
+  const drawn = () => {
+    const sides = [
+      'M0 0L40 0',
+      'M40 0L70 0',
+      'M70 50L70 0',
+      'M70 50L40 50',
+      'M40 50L0 50',
+      'M0 50L0 0',
+      'M40 0L40 50',
+    ]
+    const project = pieces(sides)
+    const asCuts = Object.values(project.lines).map((l, k) => ({
+      ...l,
+      role: k < 6 ? ('cut' as const) : l.role,
+    }))
+    return settled(exchangeLines(project, 'Cut the sides', [], asCuts))[0]
+  }
+
+  it('get tabs, linings and surrounds as those drawn in one line do', () => {
+    expect(make(drawn(), 'tab', { edge: 'right', depth: 10, angle: 90 }).shapes[0]!.area).toBeCloseTo(4000, 2)
+    const lined = make(drawn(), 'lining', { panels: 'all', inset: 1 }).shapes
+    expect(lined.map((s) => Math.round(s.area)).sort((a, b) => a - b)).toEqual([28 * 48, 38 * 48])
+    const behind = make(drawn(), 'surround', { by: 2, corners: 'sharp' }).shapes[0]!
+    expect(behind.area).toBeCloseTo(74 * 54, 2)
+    expect(make(drawn(), 'fold-over', { edge: 'score' }).shapes[0]!.area).toBeCloseTo(2 * 40 * 50, 2)
   })
 })
 

@@ -17,7 +17,11 @@ export const EDGE = {
   orAngle: true,
 } as const satisfies Measure
 
-const SIDES = { top: 0, right: 90, bottom: 180, left: 270 } as const
+/**
+ * The side that an edge looks to, degrees clockwise from upwards; also the direction of a line along that side with the
+ * piece to its right, degrees clockwise from the right.
+ */
+export const SIDES = { top: 0, right: 90, bottom: 180, left: 270 } as const
 
 /** The unit vector that a chosen edge looks along. */
 function outward({ edge }: Measures): Point {

@@ -57,6 +57,14 @@ export type Preview = {
   handles: Handle[]
 }
 
+/** As much as the document keeps of what is said, letters. */
+const LONGEST = { trouble: 400, figure: 300, figures: 8 }
+
+const shortened = (figures: readonly string[]): string[] =>
+  figures
+    .slice(0, LONGEST.figures)
+    .map((f) => (f.length > LONGEST.figure ? `${f.slice(0, LONGEST.figure - 2)} …` : f))
+
 /** Makes a making without keeping it, to be looked at. */
 export function previewOf(project: Project, making: Making, recipes: Recipes = RECIPES): Preview {
   const { at } = making
@@ -107,7 +115,7 @@ export function remake(
   try {
     made = madeOf(project, making, recipes)
   } catch (error) {
-    if (error instanceof CannotMake) return tell(project, error.message)
+    if (error instanceof CannotMake) return tell(project, error.message.slice(0, LONGEST.trouble))
     throw error
   }
   const look = `${making.id}-look`
@@ -147,7 +155,7 @@ export function remake(
   const [looked, looking] = makeEdit(exchanged, label, (draft) => {
     if (!draft.looks[look]) draft.looks[look] = LOOK
   })
-  const [told, telling] = tell(looked, null, made.figures)
+  const [told, telling] = tell(looked, null, shortened(made.figures))
   return [told, joinEdits(joinEdits(exchange, looking), telling)]
 }
 

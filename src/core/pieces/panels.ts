@@ -37,7 +37,18 @@ export type Panel = {
 }
 
 /** The panels of a piece, the largest first: the faces of the arrangement of its cuts and its scores that are paper. */
-export function panelsOf(shape: PieceShape): Panel[] {
+export function panelsOf(shape: PieceShape): readonly Panel[] {
+  const known = kept.get(shape)
+  if (known) return known
+  const panels = findPanels(shape)
+  kept.set(shape, panels)
+  return panels
+}
+
+/** Panels are worked out once for as long as a piece and its lines stay the same. */
+const kept = new WeakMap<PieceShape, readonly Panel[]>()
+
+function findPanels(shape: PieceShape): Panel[] {
   const lines = shape.lines.filter((l) => l.role === 'cut' || l.role === 'score' || l.role === 'perforate')
   const shapes = lines.map((l) => shapeOf(l.d))
   const { faces, edges } = arrange(shapes, { reach: (k) => (lines[k]!.role === 'cut' ? 0 : REACH) })

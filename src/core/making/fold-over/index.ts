@@ -6,13 +6,11 @@ import { shapeOf } from '../../geometry/shape'
 import { combine, turnedRound, uniteOutlines } from '../../outlines/combine'
 import type { PieceShape } from '../../pieces/piece-shape'
 import { count } from '../../units/count'
+import { SIDES } from '../edges'
 import { halfPlane, mirrorIn, partsBeside, toFrame } from '../half-plane'
-import { grown } from '../offset-measures'
+import { grown, tenths } from '../offset-measures'
 import { CannotMake, type MadeLine, numberIn, type Recipe } from '../recipe'
 import { asCuts, coverOf, innerLines, outlinesIn, paperOf } from '../taken'
-
-/** The direction in which the fold runs for each edge, degrees: the figure lies to its right. */
-const EDGES = { top: 0, right: 90, bottom: 180, left: 270 } as const
 
 /** Halves that touch one another along less than this tear off, mm (common practice). */
 const LEAST_CONTACT = 4
@@ -36,7 +34,7 @@ export const foldOver: Recipe = {
       kind: 'choice',
       usual: 'top',
       choices: [
-        ...Object.keys(EDGES).map((value) => ({ value, title: value })),
+        ...Object.keys(SIDES).map((value) => ({ value, title: value })),
         { value: 'score', title: 'score that is drawn in it' },
       ],
       orAngle: true,
@@ -71,7 +69,7 @@ export const foldOver: Recipe = {
   ],
   handles([shape], measures) {
     if (measures.edge === 'score') return []
-    const angle = EDGES[measures.edge as keyof typeof EDGES] ?? numberIn(measures, 'edge')
+    const angle = SIDES[measures.edge as keyof typeof SIDES] ?? numberIn(measures, 'edge')
     const at = foldAt(paperOf(shape!), angle, numberIn(measures, 'sink'))
     return [{ measure: 'sink', at, along: apply(rotation(angle), { x: 0, y: 1 }), by: 1 }]
   },
@@ -79,7 +77,7 @@ export const foldOver: Recipe = {
     const sink = numberIn(measures, 'sink')
     const front = paperOf(shape!)
     const drawn = measures.edge === 'score' ? drawnScore(shape!) : null
-    const angle = drawn?.angle ?? EDGES[measures.edge as keyof typeof EDGES] ?? numberIn(measures, 'edge')
+    const angle = drawn?.angle ?? SIDES[measures.edge as keyof typeof SIDES] ?? numberIn(measures, 'edge')
     const fold = drawn?.at ?? foldAt(front, angle, sink)
     const side = halfPlane(fold, angle, 0, shape!.box)
     const kept = combine('intersection', front, side)
@@ -89,7 +87,7 @@ export const foldOver: Recipe = {
     if (longest < LEAST_CONTACT)
       throw new CannotMake(
         drawn
-          ? `At the drawn score the halves hang together along ${tenth(longest)} mm only. Move it further into the figure.`
+          ? `At the drawn score the halves hang together along ${tenths(longest)} mm only. Move it further into the figure.`
           : tooThin(front, angle, sink, longest),
       )
     const mirror = mirrorIn(fold, angle)
@@ -137,7 +135,7 @@ function tellContacts(
   contacts: readonly Contact[],
   deeper: ((holds: Holds) => number | null) | null,
 ): string[] {
-  const lengths = contacts.map((c) => tenth(c.length))
+  const lengths = contacts.map((c) => tenths(c.length))
   const figures = [
     `The halves hang together at ${count(contacts.length, 'place')}: ${lengths.join(', ')} mm.`,
   ]
@@ -163,7 +161,7 @@ function panelOf(plane: string, half: readonly Contour[], by: number, name: stri
   if (by === 0) return []
   const panel = grown(half, -by, 'sharp')
   if (panel.length === 0)
-    throw new CannotMake(`Nothing is left of the ${name}, smaller by ${tenth(by)} mm. Lessen that.`)
+    throw new CannotMake(`Nothing is left of the ${name}, smaller by ${tenths(by)} mm. Lessen that.`)
   return asCuts(panel, plane).map((line) => ({ ...line, plane, title: name }))
 }
 
@@ -228,7 +226,7 @@ const DEEPER = { step: 0.25, most: 40 }
 /** What to do where the halves would tear off: the least sink at which they do not. */
 function tooThin(paper: readonly Contour[], angle: number, sink: number, longest: number): string {
   const least = leastSink(paper, angle, sink, (found) => found.some((c) => c.length >= LEAST_CONTACT))
-  const told = `Sunk by ${tenth(sink)} mm the halves hang together along ${tenth(longest)} mm only, and would tear off.`
+  const told = `Sunk by ${tenths(sink)} mm the halves hang together along ${tenths(longest)} mm only, and would tear off.`
   return least === null
     ? `${told} Fold it at another edge, or give the figure a straighter one there.`
     : `${told} Sink them by ${least.toFixed(1)} mm.`
@@ -255,5 +253,3 @@ function leastSink(paper: readonly Contour[], angle: number, sink: number, holds
   }
   return null
 }
-
-const tenth = (mm: number): string => String(Math.round(mm * 10) / 10)

@@ -206,7 +206,7 @@ describe('lettering', () => {
     expect(shapes[0]!.area).toBeGreaterThan(Math.PI * (1600 - 1024) + 30)
   })
 
-  it('hangs together letter by letter: a neck of the asked width is there, and one letter less leaves two', () => {
+  it('hangs together letter by letter, by a neck of the asked width', () => {
     const { shapes, figures } = make(emptyProject('Fair'), 'lettering', {
       text: 'Violet',
       join: 'letters',

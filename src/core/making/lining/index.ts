@@ -2,6 +2,7 @@ import { heightOf, widthOf } from '../../geometry/measure'
 import type { Contour } from '../../geometry/path'
 import { combine } from '../../outlines/combine'
 import { type Panel, type PanelEdge, panelsOf } from '../../pieces/panels'
+import { SIDES } from '../edges'
 import { halfPlane } from '../half-plane'
 import { numbersIn } from '../numbered'
 import { grown, tenths } from '../offset-measures'
@@ -11,9 +12,7 @@ import { asCuts } from '../taken'
 /** Tabs for glue are at most so deep, mm, and as long as what they are glued to within this share (common practice). */
 const TAB = { deepest: 25, alike: 0.03 }
 
-const SIDES = ['top', 'right', 'bottom', 'left'] as const
-/** The direction of a line along each side, degrees, with the panel to its right. */
-const ALONG = { top: 0, right: 90, bottom: 180, left: 270 } as const
+const SIDE_NAMES = ['top', 'right', 'bottom', 'left'] as const
 
 /** Panels of a box in another paper: smaller all round, and cut back where the tab of a neighbour is glued. */
 export const lining: Recipe = {
@@ -25,7 +24,7 @@ export const lining: Recipe = {
   measures: [
     { name: 'panels', title: 'Panels (numbers, or all)', kind: 'text', usual: '1', longest: 200 },
     { name: 'inset', title: 'Smaller by', kind: 'length', usual: 1.5, least: 0, most: 100 },
-    ...SIDES.map((name) => ({
+    ...SIDE_NAMES.map((name) => ({
       name,
       title: `More at the ${name}`,
       kind: 'length' as const,
@@ -44,7 +43,7 @@ export const lining: Recipe = {
       const panel = panels[number - 1]!
       const paper = [panel.contour, ...panel.openings]
       const smaller = inset > 0 ? grown(paper, -inset, 'sharp') : paper
-      const sides = SIDES.filter((side) => numberIn(measures, side) > 0).map((side) =>
+      const sides = SIDE_NAMES.filter((side) => numberIn(measures, side) > 0).map((side) =>
         beyond(panel, side, inset + numberIn(measures, side)),
       )
       const glued = panel.edges.flatMap((edge) => {
@@ -73,10 +72,10 @@ export const lining: Recipe = {
 const sizeOf = ({ box }: Panel): string => `${tenths(widthOf(box))} x ${tenths(heightOf(box))} mm`
 
 /** What lies so far within a side of a panel. */
-function beyond({ box }: Panel, side: (typeof SIDES)[number], by: number): Contour[] {
+function beyond({ box }: Panel, side: keyof typeof SIDES, by: number): Contour[] {
   const corner =
     side === 'right' || side === 'bottom' ? { x: box.maxX, y: box.maxY } : { x: box.minX, y: box.minY }
-  return halfPlane(corner, ALONG[side], by, box)
+  return halfPlane(corner, SIDES[side], by, box)
 }
 
 /** A point of an edge and its direction, degrees; the panel lies to the right, as outlines are wound. */
