@@ -9,6 +9,7 @@ const CORE_ORDER = [
   'arrangement',
   'document',
   'pieces',
+  'folding',
   'intake',
   'sorting',
   'binding',

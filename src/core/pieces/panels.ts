@@ -1,4 +1,4 @@
-import { arrange } from '../arrangement'
+import { arrange, type Edge } from '../arrangement'
 import { polylineOfWalk } from '../arrangement/faces'
 import type { Polyline } from '../geometry/flatten'
 import { areaOf, type Box, boundsOf, heightOf, widthOf } from '../geometry/measure'
@@ -36,26 +36,47 @@ export type Panel = {
   area: number
 }
 
+/** A stretch of a fold, between two panels. */
+export type Crease = {
+  line: string
+  /** positions of the panels beside it: `left` where the paper lies to the left of it on screen, walked on */
+  left: number
+  right: number
+  part: Contour
+}
+
+/** A piece as panels, the largest first, and the creases between them. */
+export type Net = {
+  panels: readonly Panel[]
+  creases: readonly Crease[]
+  /** folds that part nothing, by their lines: paper lies on both sides of them and is one */
+  idle: readonly string[]
+}
+
 /** The panels of a piece, the largest first: the faces of the arrangement of its cuts and its scores that are paper. */
-export function panelsOf(shape: PieceShape): readonly Panel[] {
+export const panelsOf = (shape: PieceShape): readonly Panel[] => netOf(shape).panels
+
+/** The panels of a piece and the creases between them. @throws TooManyMeetings */
+export function netOf(shape: PieceShape): Net {
   const known = kept.get(shape)
   if (known) return known
-  const panels = findPanels(shape)
-  kept.set(shape, panels)
-  return panels
+  const net = findNet(shape)
+  kept.set(shape, net)
+  return net
 }
 
 /** Panels are worked out once for as long as a piece and its lines stay the same. */
-const kept = new WeakMap<PieceShape, readonly Panel[]>()
+const kept = new WeakMap<PieceShape, Net>()
 
-function findPanels(shape: PieceShape): Panel[] {
-  const lines = shape.lines.filter((l) => l.role === 'cut' || l.role === 'score' || l.role === 'perforate')
+function findNet(shape: PieceShape): Net {
+  // Perforations tear: they part no panels.
+  const lines = shape.lines.filter((l) => l.role === 'cut' || l.role === 'score')
   const shapes = lines.map((l) => shapeOf(l.d))
-  const { faces, edges } = arrange(shapes, { reach: (k) => (lines[k]!.role === 'cut' ? 0 : REACH) })
+  const { faces, edges, side } = arrange(shapes, { reach: (k) => (lines[k]!.role === 'cut' ? 0 : REACH) })
   const [ring, ...holes] = shape.rings()
   const isPaper = (p: Point) => isInside(p, ring!) && !holes.some((h) => isInside(p, h))
-  return faces
-    .flatMap((face): Panel[] => {
+  const panels = faces
+    .flatMap((face, number): (Panel & { face: number })[] => {
       const outline = polylineOfWalk(face.walk, edges)
       // A window may take up the middle of its panel.
       if (face.area < NOTHING || !innerPoints(outline).some(isPaper)) return []
@@ -75,6 +96,7 @@ function findPanels(shape: PieceShape): Panel[] {
         .map((o) => (areaOf(o) < 0 ? o : reverseContour(o)))
       return [
         {
+          face: number,
           contour,
           edges: stretches.flatMap(({ line, part }) =>
             edgesOf(lines[line]!.id, lines[line]!.role !== 'cut', part),
@@ -86,6 +108,27 @@ function findPanels(shape: PieceShape): Panel[] {
       ]
     })
     .sort((a, b) => b.area - a.area)
+  const panelOf = new Map(panels.map((p, i) => [p.face, i]))
+  const isCut = (e: Edge) => lines[e.line]!.role === 'cut'
+  const cutThrough = new Set(edges.flatMap((e) => (e.twin >= 0 && isCut(e) ? [e.twin] : [])))
+  const idle = new Set<string>()
+  const creases = edges.flatMap((e, k): Crease[] => {
+    if (e.twin >= 0 || isCut(e) || cutThrough.has(k)) return []
+    const [right, left] = [panelOf.get(side[2 * k]!), panelOf.get(side[2 * k + 1]!)]
+    const line = lines[e.line]!.id
+    if (left === undefined || right === undefined) return []
+    if (left === right) {
+      idle.add(line)
+      return []
+    }
+    return [{ line, left, right, part: partOf(shapes[e.line]!.contour, e.from, e.to) }]
+  })
+  const folding = new Set(creases.map((c) => c.line))
+  return {
+    panels: panels.map(({ face: _, ...panel }) => panel),
+    creases,
+    idle: [...idle].filter((line) => !folding.has(line)),
+  }
 }
 
 /** Panels smaller than this share of the largest are tabs, which do not make a closed card larger. */
@@ -93,7 +136,7 @@ const TAB = 0.05
 
 /** The size of a piece folded up flat, mm: that of its largest panels; its own where it has no folds. */
 export function closedSize(shape: PieceShape): { width: number; height: number } {
-  const hasFolds = shape.lines.some((l) => l.role === 'score' || l.role === 'perforate')
+  const hasFolds = shape.lines.some((l) => l.role === 'score')
   const panels = hasFolds ? panelsOf(shape) : []
   const large = panels.filter((p) => p.area > TAB * panels[0]!.area)
   if (large.length < 2) return shape.size

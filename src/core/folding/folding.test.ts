@@ -1,0 +1,355 @@
+import { Matrix4, Quaternion, Ray, Vector3 } from 'three'
+import { describe, expect, it } from 'vitest'
+import { chance, cut, open, piece, rect, ring, score } from '../../../corpus/draw'
+import { hexagonTray, pillow, sleeve, tuckCarton, webbedTray } from '../../../corpus/templates/boxes'
+import { bag, popUp, zigzag } from '../../../corpus/templates/flat'
+import { type Collision, collisionsOf, extentOf, findingsOf, modelOf, motionOf, roomOf } from '.'
+import { drawnWith, folding, modelsOf, strapCard, tray } from './drawn-folds'
+import { type FoldModel, onFlat } from './model'
+import { poseOf } from './pose'
+import { moved, type Rigid } from './rigid'
+
+const rulesOf = (dieline: Parameters<typeof folding>[0]) => {
+  const { model, motion } = folding(dieline)
+  return findingsOf(model, motion).map((f) => f.rule)
+}
+
+describe('the panels of a drawing and the hinges between them', () => {
+  it('are found in a tuck carton: four walls, a tab, four dust flaps, two lids with their tongues', () => {
+    const { model } = folding(tuckCarton(1))
+    expect(model.panels).toHaveLength(13)
+    expect(model.hinges).toHaveLength(12)
+  })
+
+  it('take a fold that is interrupted as one hinge', () => {
+    const { model } = folding(strapCard())
+    expect(model.panels).toHaveLength(4)
+    expect(model.hinges).toHaveLength(4)
+    expect(model.hinges.find((h) => h.lines.length === 2)).toBeDefined()
+  })
+
+  it('tell a fold that ends within its panel', () => {
+    const stub = piece(
+      'card',
+      cut(rect(0, 0, 80, 100)),
+      score(open([0, 50], [80, 50])),
+      score(open([20, 10], [40, 30])),
+    )
+    expect(rulesOf({ name: 'stub', width: 90, height: 110, pieces: [stub] })).toContain('fold-idle')
+  })
+})
+
+describe('where panels lie', () => {
+  /** The motions of a model by another library: a chain of turns about its own axes. */
+  function byAnotherLibrary({ panels, hinges }: FoldModel, angles: readonly number[]): Matrix4[] {
+    const placed: (Matrix4 | undefined)[] = panels.map((_, i) => (i === 0 ? new Matrix4() : undefined))
+    for (let found = true; found; ) {
+      found = false
+      for (const [k, { a, b, from, to }] of hinges.entries())
+        for (const [parent, child, p, q] of [
+          [a, b, from, to],
+          [b, a, to, from],
+        ] as const) {
+          const base = placed[parent]
+          if (!base || placed[child]) continue
+          const axis = new Vector3(q[0] - p[0], q[1] - p[1], 0).normalize()
+          const turn = new Matrix4().makeRotationFromQuaternion(
+            new Quaternion().setFromAxisAngle(axis, (angles[k]! * Math.PI) / 180),
+          )
+          const there = new Matrix4().makeTranslation(p[0], p[1], 0)
+          const back = new Matrix4().makeTranslation(-p[0], -p[1], 0)
+          placed[child] = base.clone().multiply(there).multiply(turn).multiply(back)
+          found = true
+        }
+    }
+    return placed.map((m) => m!)
+  }
+
+  it.each([0.2, 0.5, 0.77, 1])('is where another library turns them to, folded by %f', (share) => {
+    for (const dieline of [tuckCarton(1), hexagonTray(1.3), tray(90, 70, 28), sleeve(0.8)]) {
+      const { model, motion } = folding(dieline)
+      const { angles, pose } = motion.at(share)
+      const judged = byAnotherLibrary(model, angles)
+      for (const [i, panel] of model.panels.entries())
+        for (const p of panel.ring) {
+          const own = moved(pose[i]!, onFlat(p))
+          const theirs = new Vector3(p[0], p[1], 0).applyMatrix4(judged[i]!)
+          expect(new Vector3(...own).distanceTo(theirs)).toBeLessThan(1e-8)
+        }
+    }
+  })
+
+  it('folds a valley towards whoever looks at it, a mountain away', () => {
+    const card = (fold: 1 | -1) => {
+      const { model } = folding({
+        name: 'card',
+        width: 100,
+        height: 100,
+        pieces: [piece('card', cut(rect(0, 0, 80, 100)), score(open([0, 60], [80, 60])))],
+      })
+      const hinges = model.hinges.map((h) => ({ ...h, target: 90 * fold }))
+      return { ...model, hinges }
+    }
+    const heightOf = (model: FoldModel) => {
+      const turned = byAnotherLibrary(
+        model,
+        model.hinges.map((h) => h.target),
+      )
+      return new Vector3(40, -100, 0).applyMatrix4(turned[1]!).z
+    }
+    expect(heightOf(card(1))).toBeCloseTo(40, 9)
+    expect(heightOf(card(-1))).toBeCloseTo(-40, 9)
+  })
+})
+
+describe('boxes fold shut', () => {
+  // Volumes and sizes by closed forms: what a maker measures.
+  it('a tuck carton to its width, depth and height, its tab on the edge it belongs to', () => {
+    const { model, motion } = folding(tuckCarton(1))
+    expect(motion.closure.mm).toBeLessThan(0.01)
+    expect(motion.closure.degrees).toBeLessThan(0.01)
+    expect(extentOf(model, motion.at(1).pose)).toEqual({
+      width: expect.closeTo(60, 6),
+      depth: expect.closeTo(90, 6),
+      height: expect.closeTo(30, 6),
+    })
+    expect(findingsOf(model, motion)).toEqual([])
+  })
+
+  it.each([1, 7, 23])('trays of any size (seed %i)', (seed) => {
+    const random = chance(seed)
+    for (let i = 0; i < 20; i += 1) {
+      const [w, l, h] = [40 + 200 * random(), 40 + 200 * random(), 12 + 40 * random()]
+      const { model, motion } = folding(tray(w, l, h))
+      expect(motion.model.glue).toHaveLength(4)
+      expect(motion.closure.mm).toBeLessThan(0.01)
+      const size = extentOf(model, motion.at(1).pose)
+      const sorted = (values: number[]) => values.sort((a, b) => a - b)
+      expect(sorted(Object.values(size))).toEqual(sorted([w, l, h]).map((v) => expect.closeTo(v, 3)))
+    }
+  })
+
+  it('with less room within than their folds lie apart: one thickness of paper', () => {
+    const { model, motion } = folding(tray(90, 70, 28))
+    const room = roomOf(model, motion.at(1).pose, 0.3)!
+    expect(room.width).toBeCloseTo(89.7, 3)
+    expect(room.depth).toBeCloseTo(69.7, 3)
+  })
+
+  it('a hexagonal tray: walls upright, tabs turned by 60 degrees', () => {
+    const { motion } = folding(hexagonTray(1))
+    expect(motion.model.glue).toHaveLength(6)
+    const turns = motion
+      .at(1)
+      .angles.map(Math.abs)
+      .sort((a, b) => a - b)
+    expect(turns.slice(0, 6)).toEqual(Array(6).fill(expect.closeTo(60, 3)))
+    expect(turns.slice(6)).toEqual(Array(6).fill(expect.closeTo(90, 3)))
+  })
+
+  it('a tray with webbed corners, in every position', () => {
+    const { model, motion } = folding(webbedTray(1))
+    for (let i = 0; i <= 20; i += 1) expect(motion.at(i / 20).loops.mm).toBeLessThan(0.01)
+    expect(roomOf(model, motion.at(1).pose, 0)).toMatchObject({ height: expect.closeTo(25, 2) })
+  })
+
+  it('a pyramid whose four faces meet: the height by Pythagoras', () => {
+    const [s, slant] = [60, 70]
+    const [o, m] = [100, 130]
+    const faces = ring(
+      [o, o],
+      [m, o - slant],
+      [o + s, o],
+      [o + s + slant, m],
+      [o + s, o + s],
+      [m, o + s + slant],
+      [o, o + s],
+      [o - slant, m],
+    )
+    const base = [
+      [o, o, o + s, o],
+      [o + s, o, o + s, o + s],
+      [o + s, o + s, o, o + s],
+      [o, o + s, o, o],
+    ].map(([x, y, u, v]) => score(open([x!, y!], [u!, v!])))
+    const { model, motion } = folding({
+      name: 'pyramid',
+      width: 300,
+      height: 300,
+      pieces: [piece('pyramid', cut(faces), ...base)],
+    })
+    const { height } = extentOf(model, motion.at(1).pose)
+    expect(height).toBeCloseTo(Math.sqrt(slant ** 2 - (s / 2) ** 2), 6)
+  })
+
+  it('six panels as wide as one another fold to and fro rather than round', () => {
+    const { model, motion } = folding(zigzag(1))
+    expect(model.glue).toHaveLength(0)
+    const { angles } = motion.at(1)
+    expect(angles.every((a) => Math.abs(a) === 180)).toBe(true)
+    expect(angles.reduce((sum, a) => sum + a, 0)).toBe(0)
+  })
+
+  it('say that curved folds stay flat, and ask', () => {
+    expect(folding(pillow(1)).model.hinges.filter((h) => !h.sure)).toHaveLength(4)
+  })
+})
+
+describe('a strap over a fold', () => {
+  it('closes in every position, and follows up*u + down*v', () => {
+    const [up, down] = [18, 32]
+    const { model, motion } = folding(strapCard({ up, down }))
+    const gutter = model.hinges.findIndex((h) => h.lines.length === 2)
+    for (let i = 0; i <= 36; i += 1) {
+      const { angles, pose, loops } = motion.at(i / 36)
+      expect(loops.mm).toBeLessThan(0.01)
+      const fold = (Math.abs(angles[gutter]!) * Math.PI) / 180
+      expect(fold).toBeCloseTo((i / 36) * Math.PI, 6)
+      // The two pages leave the fold in the directions u and v; the corner of the strap is a parallelogram's.
+      const middle = model.hinges.findIndex(
+        (h) => Math.abs(h.from[1] + 80 + down - up) < 1e-6 && h.lines.length === 1,
+      )
+      const { a, from } = model.hinges[middle]!
+      const corner = moved(pose[a]!, onFlat(from))
+      const fixed = moved(pose[model.hinges[gutter]!.a]!, onFlat(model.hinges[gutter]!.from))
+      const across = Math.hypot(corner[1] - fixed[1], corner[2] - fixed[2])
+      expect(across).toBeCloseTo(Math.sqrt(up ** 2 + down ** 2 - 2 * up * down * Math.cos(fold)), 4)
+    }
+  })
+
+  it('of 200 random sizes is never in another branch: its fold stands off the card', () => {
+    const random = chance(5)
+    for (let i = 0; i < 200; i += 1) {
+      const [up, down] = [8 + 30 * random(), 8 + 30 * random()]
+      const { motion } = folding(strapCard({ up, down }))
+      const { loops, pose } = motion.at(0.5)
+      expect(loops.mm).toBeLessThan(0.01)
+      expect(motion.closure.mm).toBeLessThan(0.01)
+      expect(collisionsOf(motion.model, pose)).toEqual([])
+    }
+  })
+
+  it('two straps of one card, each on its own', () => {
+    const { motion } = folding(popUp(1))
+    expect(motion.tree.closing).toHaveLength(2)
+    expect(motion.at(1).angles.every((a) => Math.abs(Math.abs(a) - 180) < 1e-3)).toBe(true)
+  })
+
+  it('that reaches out of the closed card is found, with how far', () => {
+    // Its fold lies up + down = 90 mm from the fold of the card, whose pages are 70 mm deep.
+    const { model, motion } = folding(strapCard({ up: 60, down: 30 }))
+    const [found] = findingsOf(model, motion)
+    expect(found).toMatchObject({
+      rule: 'pop-up-outside',
+      message: expect.stringContaining('20 mm out of the card'),
+    })
+    const inside = folding(strapCard())
+    expect(findingsOf(inside.model, inside.motion)).toEqual([])
+  })
+
+  it('of unequal measures does not close flat, and says so', () => {
+    const { model, motion } = folding(strapCard({ up: 20, down: 20, rise: 6 }))
+    expect(findingsOf(model, motion).map((f) => f.rule)).toContain('card-not-flat')
+  })
+})
+
+describe('what would go wrong', () => {
+  it('a wall 3 mm too long: its tabs belong nowhere', () => {
+    const good = folding(tray(90, 70, 28))
+    const bad = folding(tray(90, 70, 28, 3))
+    expect(good.motion.model.glue).toHaveLength(4)
+    expect(bad.motion.model.glue.length).toBeLessThan(4)
+  })
+
+  it('a fold the wrong way is named by its line', () => {
+    const folds = (wrong: boolean) => {
+      const shape = drawnWith(sleeve(1), (n) => (wrong && n === 1 ? 'valley' : 'mountain'))
+      const model = modelOf(shape)
+      return { shape, found: findingsOf(model, motionOf(model)) }
+    }
+    expect(folds(false).found).toEqual([])
+    const { shape, found } = folds(true)
+    const second = shape.lines.filter((l) => l.role === 'score')[1]!
+    expect(found).toContainEqual(expect.objectContaining({ rule: 'fold-wrong-way', lines: [second.id] }))
+  })
+
+  it('folds that lock one another are not called sound', () => {
+    expect(rulesOf(bag(1))).toContain('fold-locked')
+  })
+})
+
+describe('panels that pass through each other', () => {
+  /** Crossings by another library: rays along the edges of each panel against the triangles of all others. */
+  function byRays(model: FoldModel, pose: readonly Rigid[], inset: number): Set<string> {
+    const found = new Set<string>()
+    const joined = new Set(
+      [...model.hinges.map((h) => [h.a, h.b]), ...model.glue.map((g) => [g.panel, g.partner])].map(([a, b]) =>
+        [a, b].sort((p, q) => p! - q!).join(' '),
+      ),
+    )
+    const shrunk = model.panels.map(({ ring: corners }, i) => {
+      const middle = corners.reduce(
+        ([x, y], p) => [x + p[0] / corners.length, y + p[1] / corners.length],
+        [0, 0],
+      )
+      return corners.map((p) => {
+        const far = Math.hypot(p[0] - middle[0]!, p[1] - middle[1]!)
+        const keep = Math.max(0, far - inset) / far
+        return new Vector3(
+          ...moved(pose[i]!, [
+            middle[0]! + (p[0] - middle[0]!) * keep,
+            middle[1]! + (p[1] - middle[1]!) * keep,
+            0,
+          ]),
+        )
+      })
+    })
+    for (const [a, one] of shrunk.entries())
+      for (const [b, other] of shrunk.entries()) {
+        if (a === b || joined.has([a, b].sort((p, q) => p - q).join(' '))) continue
+        for (const [i, p] of one.entries()) {
+          const q = one[(i + 1) % one.length]!
+          const ray = new Ray(p, q.clone().sub(p).normalize())
+          for (let k = 1; k + 1 < other.length; k += 1) {
+            const hit = ray.intersectTriangle(other[0]!, other[k]!, other[k + 1]!, false, new Vector3())
+            if (hit && hit.distanceTo(p) < q.distanceTo(p)) found.add([a, b].sort((c, d) => c - d).join(' '))
+          }
+        }
+      }
+    return found
+  }
+  const pairs = (found: readonly Collision[]) => new Set(found.map(({ a, b }) => `${a} ${b}`))
+
+  it('are those that rays of another library find, for random angles of a carton of plain walls', () => {
+    const random = chance(11)
+    const { model, motion } = folding(tray(80, 60, 40))
+    let crossings = 0
+    for (let i = 0; i < 60; i += 1) {
+      const share = 0.5 + random()
+      const hinges = model.hinges.map((h) => ({
+        ...h,
+        target: h.target * share * (0.6 + 0.8 * random()),
+        sure: true,
+      }))
+      const loose = { ...model, hinges, glue: [] }
+      const pose = poseOf(
+        loose,
+        motion.tree,
+        hinges.map((h) => h.target),
+      )
+      const [own, judged] = [pairs(collisionsOf(loose, pose)), byRays(loose, pose, 1.2)]
+      for (const pair of judged) expect(own, `${i}`).toContain(pair)
+      crossings += judged.size
+    }
+    expect(crossings).toBeGreaterThan(10)
+    expect(collisionsOf(model, motion.at(1).pose)).toEqual([])
+  })
+
+  it('no box of the corpus crosses itself when it is shut', () => {
+    for (const dieline of [tuckCarton(1), hexagonTray(1), webbedTray(1), sleeve(1), popUp(1)])
+      for (const model of modelsOf(dieline)) {
+        const { motion } = folding(dieline)
+        expect(collisionsOf(model, motion.at(1).pose)).toEqual([])
+      }
+  })
+})

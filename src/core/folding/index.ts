@@ -1,0 +1,7 @@
+export { type Collision, collisionsOf } from './collisions'
+export { type Extent, extentOf, roomOf } from './extent'
+export { type FoldFinding, findingsOf } from './findings'
+export { type Folded, type Motion, modelOf, motionOf } from './folding'
+export type { Closure } from './loops'
+export type { FoldModel, FoldPanel, Glue, Hinge } from './model'
+export { type Meeting, meetingsOf } from './tabs'
