@@ -1,8 +1,9 @@
 import type { Command } from '../command'
 import { exportCommand } from './export'
+import { fold } from './fold'
 import { lay } from './lay'
 import { make } from './make'
 import { sort } from './sort'
 
 /** All commands, in the order of the help. */
-export const COMMANDS: readonly Command[] = [sort, lay, exportCommand, make]
+export const COMMANDS: readonly Command[] = [sort, lay, exportCommand, make, fold]

@@ -9,14 +9,14 @@ const TOUCHING = 0.3
 /** Edges may lie in the plane of another panel: so much of an overlap counts for nothing at either end, mm. */
 const EDGE = 0.6
 
-type Placed = {
+/** A panel in space. */
+export type Placed = {
   normal: Vec3
   /** the distance of its plane along the normal, mm */
   offset: number
   rings: Vec3[][]
-  low: Vec3
-  high: Vec3
 }
+type Boxed = Placed & { low: Vec3; high: Vec3 }
 
 /**
  * Panels that pass through each other in a pose. Each panel is cut with the plane of the other one; where the
@@ -40,7 +40,7 @@ export function collisionsOf(model: FoldModel, pose: readonly Rigid[]): Collisio
   return found
 }
 
-function placedAs(rings: readonly (readonly Flat[])[], at: Rigid): Placed {
+function placedAs(rings: readonly (readonly Flat[])[], at: Rigid): Boxed {
   const points = rings.map((ring) => ring.map((p) => moved(at, onFlat(p))))
   const normal = turned(at, [0, 0, 1])
   const of = (k: 0 | 1 | 2, pick: (...values: number[]) => number) =>
@@ -54,35 +54,50 @@ function placedAs(rings: readonly (readonly Flat[])[], at: Rigid): Placed {
   }
 }
 
-const boxesMeet = (a: Placed, b: Placed): boolean =>
+const boxesMeet = (a: Boxed, b: Boxed): boolean =>
   [0, 1, 2].every((k) => a.low[k]! < b.high[k]! - TOUCHING && b.low[k]! < a.high[k]! - TOUCHING) ||
   // A flat panel has a box without depth.
   [0, 1, 2].every((k) => a.low[k]! <= b.high[k]! && b.low[k]! <= a.high[k]!)
 
 /** How far the one that reaches less far reaches through the other, mm; nought where they do not cross. */
 function depthOf(a: Placed, b: Placed): number {
+  const met = meet(a, b)
+  if (!met) return 0
+  const depth = Math.min(met.one.depth, met.other.depth)
+  return depth > TOUCHING && met.shared.some(([p, q]) => lengthOf(minus(q, p)) > 2 * EDGE) ? depth : 0
+}
+
+/** The lines along which two panels pass through each other. */
+export const seamsOf = (a: Placed, b: Placed): readonly (readonly [Vec3, Vec3])[] => meet(a, b)?.shared ?? []
+
+/** Two panels cut with each other's planes, and the stretches that both have; null where the planes are parallel. */
+function meet(a: Placed, b: Placed) {
   const direction = cross(a.normal, b.normal)
   const length = lengthOf(direction)
   // Planes within a tenth of a degree are one direction.
-  if (length < 0.002) return 0
+  if (length < 0.002) return null
   const along = times(direction, 1 / length)
   const [one, other] = [through(a, b, along), through(b, a, along)]
-  const depth = Math.min(one.depth, other.depth)
-  if (depth <= TOUCHING) return 0
-  const overlaps = one.stretches.some(([s, e]) =>
-    other.stretches.some(([t, f]) => Math.min(e, f) - Math.max(s, t) > 2 * EDGE),
+  const shared = one.stretches.flatMap(([s, e]) =>
+    other.stretches.flatMap(([t, f]): [Vec3, Vec3][] => {
+      const [from, to] = [s.at > t.at ? s : t, e.at < f.at ? e : f]
+      return to.at > from.at ? [[from.place, to.place]] : []
+    }),
   )
-  return overlaps ? depth : 0
+  return { one, other, shared }
 }
+
+/** A place on the line in which two planes meet, and how far along it. */
+type Crossing = { at: number; place: Vec3 }
 
 /** Where a panel passes through a plane: stretches along the line, and how far it reaches to the lesser side, mm. */
 function through(
   { rings }: Placed,
   { normal, offset }: Placed,
   along: Vec3,
-): { stretches: (readonly [number, number])[]; depth: number } {
+): { stretches: (readonly [Crossing, Crossing])[]; depth: number } {
   let [above, below] = [0, 0]
-  const crossings: number[] = []
+  const crossings: Crossing[] = []
   for (const ring of rings) {
     const off = ring.map((p) => dot(normal, p) - offset)
     for (const d of off) {
@@ -93,12 +108,12 @@ function through(
       const k = (i + 1) % ring.length
       const [d, e] = [off[i]!, off[k]!]
       if (d > 0 === e > 0) return
-      const q = ring[k]!
-      crossings.push(dot(along, plus(p, times(minus(q, p), d / (d - e)))))
+      const place = plus(p, times(minus(ring[k]!, p), d / (d - e)))
+      crossings.push({ at: dot(along, place), place })
     })
   }
-  crossings.sort((p, q) => p - q)
-  const stretches: (readonly [number, number])[] = []
+  crossings.sort((p, q) => p.at - q.at)
+  const stretches: (readonly [Crossing, Crossing])[] = []
   for (let i = 0; i + 1 < crossings.length; i += 2) stretches.push([crossings[i]!, crossings[i + 1]!])
   return { stretches, depth: Math.min(above, below) }
 }

@@ -1,3 +1,4 @@
+export { type FoldedPiece, foldedPiece, foldedPieces, type Posed, together } from './build'
 export { type Collision, collisionsOf } from './collisions'
 export { type Extent, extentOf, roomOf } from './extent'
 export { type FoldFinding, findingsOf } from './findings'

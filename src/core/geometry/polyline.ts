@@ -192,3 +192,26 @@ export function transformPolyline(line: Polyline, [a, b, c, d, e, f]: Affine): P
   }
   return moved
 }
+
+/** Points within a closed polyline: on a few level lines, where they lie in it. */
+export function innerPoints(ring: Polyline): Point[] {
+  let [low, high] = [Infinity, -Infinity]
+  for (let i = 1; i < ring.length; i += 2) {
+    low = Math.min(low, ring[i]!)
+    high = Math.max(high, ring[i]!)
+  }
+  return [0.5, 0.31, 0.69, 0.12, 0.88, 0.03, 0.97].flatMap((share) => {
+    const y = low + share * (high - low)
+    const xs: number[] = []
+    for (let i = 0; i + 3 < ring.length; i += 2) {
+      const [ax, ay, bx, by] = [ring[i]!, ring[i + 1]!, ring[i + 2]!, ring[i + 3]!]
+      if (ay <= y !== by <= y) xs.push(ax + ((y - ay) / (by - ay)) * (bx - ax))
+    }
+    xs.sort((a, b) => a - b)
+    return xs.flatMap((x, k) => {
+      const next = xs[k + 1]
+      if (k % 2 === 1 || next === undefined || next - x < 0.01) return []
+      return [0.5, 0.04, 0.96].map((t) => ({ x: x + t * (next - x), y }))
+    })
+  })
+}
