@@ -10,6 +10,7 @@ const CORE_ORDER = [
   'document',
   'pieces',
   'folding',
+  'patterns',
   'intake',
   'sorting',
   'binding',

@@ -31,10 +31,11 @@ describe('crease', () => {
   it('tells what there is, and what a command takes', async () => {
     const help = await crease('--help')
     expect(help.status).toBe(0)
-    for (const name of ['sort', 'lay', 'export', 'make']) expect(help.stderr).toContain(`crease ${name} `)
+    for (const name of ['sort', 'lay', 'export', 'make', 'patterns', 'fold'])
+      expect(help.stderr).toContain(`crease ${name} `)
     expect((await crease('lay', '--help')).stderr).toContain('--paper NAME')
     expect(await crease()).toMatchObject({ status: 2, stderr: help.stderr })
-    expect((await crease('fold', CADDY)).stderr).toContain('no command “fold”')
+    expect((await crease('curl', CADDY)).stderr).toContain('no command “curl”')
     expect(await crease('sort', SACHET, '--paper', 'A4')).toMatchObject({
       status: 2,
       stderr: expect.stringContaining("Unknown option '--paper'"),
@@ -344,5 +345,128 @@ describe('crease make', () => {
       'there is no piece “lid”',
     )
     expect((await crease('make', 'shape', '--out', 'x.doc')).stderr).toContain('ending that tells the kind')
+  })
+})
+
+describe('crease patterns', () => {
+  it('lists what ships, with measures, and what is the room within', async () => {
+    const { patterns } = JSON.parse((await crease('patterns', '--json')).stdout)
+    expect(patterns.length).toBeGreaterThanOrEqual(24)
+    const box = patterns.find((p: { name: string }) => p.name === 'tuck-end-box')
+    expect(box.inside).toEqual({ length: 'length', width: 'width', height: 'height' })
+    expect(box.measures).toContainEqual({
+      name: 'height',
+      unit: 'mm',
+      least: 15,
+      most: 400,
+      usual: 110,
+      says: 'Height within',
+    })
+    expect((await crease('patterns')).stdout).toContain('pattern:gable-box: Gable box with handle')
+    const { recipes } = JSON.parse((await crease('make', '--list', '--json')).stdout)
+    expect(recipes.some((r: { name: string }) => r.name.startsWith('pattern:'))).toBe(false)
+  })
+
+  it('are made by what goes inside and by a paper, with angles on their folds', async () => {
+    const made = JSON.parse(
+      (
+        await crease(
+          'make',
+          'pattern:tuck-end-box',
+          '--inside',
+          '70x50x11cm',
+          '--paper',
+          'Harbour kraft, A3',
+          '--json',
+        )
+      ).stdout,
+    )
+    expect(made.making.measures).toMatchObject({ length: 70, width: 50, height: 110, caliper: 0.4 })
+    expect(made.pieces).toHaveLength(1)
+    const scores = made.lines.filter((l: { role: string }) => l.role === 'score')
+    expect(
+      scores.every((l: { angle: number; fold: string }) => l.angle === 90 && l.fold === 'mountain'),
+    ).toBe(true)
+  })
+
+  it('say what is wrong', async () => {
+    expect((await crease('make', 'pattern:sphere')).stderr).toContain(
+      'there is no pattern “pattern:sphere”. There are: pattern:',
+    )
+    expect((await crease('make', 'pattern:tuck-end-box', '--inside', '70x50')).stderr).toContain(
+      '--inside takes length',
+    )
+    expect((await crease('make', 'pattern:frame-layer', '--inside', '70x50x10')).stderr).toContain(
+      'has no room within',
+    )
+    expect((await crease('make', 'shape', '--inside', '70x50x10')).stderr).toContain('are for patterns')
+    expect((await crease('fold', 'pattern:tuck-end-box', '--paper', 'velvet')).stderr).toContain(
+      '--paper takes a thickness',
+    )
+  })
+})
+
+describe('crease fold', () => {
+  it('folds a pattern: panels in space, hinges, tabs on their edges, sizes', async () => {
+    const told = JSON.parse(
+      (await crease('fold', 'pattern:tuck-end-box', '--inside', '70x50x110', '--paper', '0.3', '--json'))
+        .stdout,
+    )
+    expect(told.panels).toHaveLength(13)
+    expect(told.hinges).toHaveLength(12)
+    expect(told.hinges.every((h: { angle: number; sure: boolean }) => h.sure && h.angle === -90)).toBe(true)
+    expect(told.tabs).toEqual([
+      expect.objectContaining({ gap: expect.closeTo(0, 3), angle: expect.closeTo(0, 3) }),
+    ])
+    expect(told.closure.mm).toBeLessThan(0.01)
+    expect(told.collisions).toEqual([])
+    expect(Object.values(told.size).sort()).toEqual([110.3, 50.3, 70.3].map((v) => expect.closeTo(v, 3)))
+    expect(told.findings).toEqual([])
+    const ids = new Set(told.panels.map((p: { id: string }) => p.id))
+    expect(told.hinges.every((h: { a: string; b: string }) => ids.has(h.a) && ids.has(h.b))).toBe(true)
+    expect(told.panels.every((p: { flat: string }) => PATH_PATTERN.test(p.flat.split('Z')[0]!))).toBe(true)
+  })
+
+  it('folds as far as it is asked to: flat, half, a card by its opening', async () => {
+    const depth = async (...args: string[]) =>
+      JSON.parse((await crease('fold', 'pattern:strap-card', ...args, '--json')).stdout)
+    const flat = await depth('--at', '0')
+    expect(
+      flat.panels
+        .flatMap((p: { points: number[][] }) => p.points.map((q) => q[2]))
+        .every((z: number) => z === 0),
+    ).toBe(true)
+    const open = await depth('--open', '90')
+    expect(open.at).toBe(0.5)
+    expect(
+      open.hinges
+        .filter((h: { target: number }) => h.target === 180)
+        .some((h: { angle: number }) => Math.abs(h.angle - 90) < 1e-3),
+    ).toBe(true)
+    expect((await crease('fold', 'pattern:strap-card', '--open', '200')).stderr).toContain(
+      '--open takes a number from 0 to 180',
+    )
+    expect((await crease('fold', 'pattern:strap-card', '--open', '20', '--at', '1')).stderr).toContain(
+      'not both',
+    )
+  })
+
+  it('folds the drawing of a stranger, and writes files by their endings', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'fold-'))
+    const told = JSON.parse((await crease('fold', CADDY, '--json')).stdout)
+    expect(told.panels.length).toBeGreaterThan(8)
+    // Two halves of a box, each of two walls with flaps on both: they stand at right angles, nothing lies flat.
+    expect(told.hinges.every((h: { angle: number }) => Math.abs(h.angle) === 90)).toBe(true)
+    for (const ending of ['fold', 'svg', 'png', 'obj', 'gltf'])
+      expect(
+        await crease('fold', CADDY, '--at', '0.7', '--out', join(folder, `caddy.${ending}`)),
+      ).toMatchObject({ status: 0, stderr: '' })
+    expect(readdirSync(folder)).toHaveLength(5)
+    expect(JSON.parse(readFileSync(join(folder, 'caddy.fold'), 'utf8')).frame_classes).toEqual(['foldedForm'])
+    expect(readFileSync(join(folder, 'caddy.png')).subarray(1, 4).toString()).toBe('PNG')
+    expect((await crease('fold', CADDY, '--out', join(folder, 'x.doc'))).stderr).toContain(
+      'ending that tells the kind',
+    )
+    expect((await crease('fold')).stderr).toContain('fold needs a file')
   })
 })

@@ -32,7 +32,7 @@ export function tellProject(project: Project) {
   return {
     units: 'mm' as const,
     artwork: filesOf(project.sources)[0]?.artwork ?? null,
-    lines: Object.values(project.lines).map(({ id, d, role, sure, why, fold, look }) => ({
+    lines: Object.values(project.lines).map(({ id, d, role, sure, why, fold, angle, look }) => ({
       id,
       d,
       role,
@@ -40,6 +40,7 @@ export function tellProject(project: Project) {
       why,
       piece: holder.get(id) ?? null,
       fold,
+      ...(angle === undefined ? {} : { angle }),
       look: project.looks[look]!,
     })),
     pieces: shapesOf(project).map(({ piece, outline, openings, size }) => ({

@@ -17,7 +17,9 @@ import { count } from '../../src/core/units/count'
 import { platformWith } from '../../src/tasks/platform'
 import type { Command } from '../command'
 import { readNumber, UsageError } from '../options'
+import { sizedBy } from '../pattern-size'
 import { readProject } from '../project'
+import { makeFrom } from './make'
 
 /** Pixels of the longer side of a picture. */
 const PIXELS = 1600
@@ -27,12 +29,29 @@ const COLOURS = { front: '#efe6d8', back: '#d9c9b4' }
 /** Folds what a file draws, and tells what would go wrong. */
 export const fold: Command = {
   name: 'fold',
-  usage: 'FILE [--at 0..1 | --open DEGREES] [--out PATH]',
-  options: { at: { type: 'string' }, open: { type: 'string' }, out: { type: 'string' } },
-  async run({ files: [path, ...more], text, reading, json, say }) {
-    if (!path) throw new UsageError('fold needs a file.')
+  usage:
+    'FILE|pattern:NAME [--measure NAME=VALUE...] [--inside LxWxH] [--paper NAME] [--at 0..1 | --open DEGREES] [--out PATH]',
+  options: {
+    at: { type: 'string' },
+    open: { type: 'string' },
+    out: { type: 'string' },
+    measure: { type: 'string', multiple: true },
+    inside: { type: 'string' },
+    paper: { type: 'string' },
+  },
+  async run({ files: [path, ...more], text, texts, reading, json, say }) {
+    if (!path) throw new UsageError('fold needs a file, or pattern:NAME.')
     if (more.length > 0) throw new UsageError('fold takes one file.')
-    const project = await readProject(readFileSync(path), basename(path), reading)
+    const isPattern = path.startsWith('pattern:')
+    if (
+      !isPattern &&
+      ['measure', 'inside', 'paper'].some((o) => texts(o).length > 0 || text(o) !== undefined)
+    )
+      throw new UsageError('--measure, --inside and --paper are for patterns: fold pattern:NAME.')
+    const measures = isPattern ? [...sizedBy(path, text('inside'), text('paper')), ...texts('measure')] : []
+    const project = isPattern
+      ? await makeFrom(null, { recipe: path, pick: [], measures })
+      : await readProject(readFileSync(path), basename(path), reading)
     const pieces = foldedPieces(project)
     const share = shareOf(text)
     const out = text('out')

@@ -3,7 +3,8 @@ import { exportCommand } from './export'
 import { fold } from './fold'
 import { lay } from './lay'
 import { make } from './make'
+import { patterns } from './patterns'
 import { sort } from './sort'
 
 /** All commands, in the order of the help. */
-export const COMMANDS: readonly Command[] = [sort, lay, exportCommand, make, fold]
+export const COMMANDS: readonly Command[] = [sort, lay, exportCommand, make, patterns, fold]

@@ -16,6 +16,7 @@ import { parseLength, parseLengths } from '../../src/core/units/length'
 import { fontsFor, takeFontsFrom } from '../../src/tasks/fonts'
 import type { Command } from '../command'
 import { UsageError } from '../options'
+import { sizedBy } from '../pattern-size'
 import { describeProject, readProject, tellProject } from '../project'
 import { EXPORT_KINDS, exportSheets } from '../sheet-files'
 
@@ -29,24 +30,31 @@ const MADE = 'made'
 /** Makes something from measures, of pieces of a drawing where the recipe takes some. */
 export const make: Command = {
   name: 'make',
-  usage: 'RECIPE [FILE] [--pick PIECE...] [--measure NAME=VALUE...] [--out PATH] | --list',
+  usage:
+    'RECIPE|pattern:NAME [FILE] [--pick PIECE...] [--measure NAME=VALUE...] [--inside LxWxH] [--paper CALIPER] [--out PATH] | --list',
   options: {
     pick: { type: 'string', multiple: true },
     measure: { type: 'string', multiple: true },
     out: { type: 'string' },
     list: { type: 'boolean' },
+    inside: { type: 'string' },
+    paper: { type: 'string' },
   },
   async run({ files: [recipe, path, ...more], text, texts, has, reading, json, say }) {
     if (has('list')) {
-      say(
-        json ? JSON.stringify({ recipes: RECIPES.map(tellRecipe) }) : RECIPES.map(describeRecipe).join('\n'),
-      )
+      // Patterns have a list of their own.
+      const listed = RECIPES.filter((r) => !r.name.startsWith('pattern:'))
+      say(json ? JSON.stringify({ recipes: listed.map(tellRecipe) }) : listed.map(describeRecipe).join('\n'))
       return
     }
     if (!recipe) throw new UsageError('make needs a recipe, and a file where it takes pieces of one.')
     if (more.length > 0) throw new UsageError('make takes one file.')
     const drawing = path ? await readProject(readFileSync(path), basename(path), reading) : null
-    const made = await makeFrom(drawing, { recipe, pick: texts('pick'), measures: texts('measure') })
+    const made = await makeFrom(drawing, {
+      recipe,
+      pick: texts('pick'),
+      measures: [...sizedBy(recipe, text('inside'), text('paper')), ...texts('measure')],
+    })
     const out = text('out')
     if (out) {
       const ending = extname(out).slice(1)
@@ -64,7 +72,7 @@ export const make: Command = {
 const UNITS = { length: 'mm', lengths: 'mm', angle: 'degrees', count: '', choice: '', text: '' } as const
 
 /** A recipe with its measures, as data. */
-const tellRecipe = ({ name, title, takes, measures }: Recipe) => ({
+export const tellRecipe = ({ name, title, takes, measures }: Recipe) => ({
   name,
   title,
   takes,
@@ -84,7 +92,7 @@ function rangeOf(m: Measure) {
 }
 
 /** A recipe in a line. */
-function describeRecipe({ name, title, takes: { least, most }, measures }: Recipe): string {
+export function describeRecipe({ name, title, takes: { least, most }, measures }: Recipe): string {
   const of = most === 0 ? '' : `, of ${least === most ? count(least, 'piece') : `${least} to ${most} pieces`}`
   return `${name}: ${title}${of}${measures.length > 0 ? `; ${measures.map((m) => `${m.name}=${m.usual}`).join(' ')}` : ''}`
 }
@@ -97,14 +105,20 @@ type MakeOptions = {
   measures: readonly string[]
 }
 
+/** What was asked for and is not there, and what is. */
+function known(name: string): string {
+  const isPattern = name.startsWith('pattern:')
+  const names = RECIPES.map((r) => r.name).filter((n) => n.startsWith('pattern:') === isPattern)
+  return `${isPattern ? 'pattern' : 'recipe'} “${name}”. There are: ${names.join(', ')}.`
+}
+
 /** Makes something, of a drawing's pieces where there is one. @throws UsageError, CannotMake */
-async function makeFrom(
+export async function makeFrom(
   drawing: Project | null,
   { recipe: name, pick, measures }: MakeOptions,
 ): Promise<Project> {
   const recipe = RECIPES.find((r) => r.name === name)
-  if (!recipe)
-    throw new UsageError(`there is no recipe “${name}”. There are: ${RECIPES.map((r) => r.name).join(', ')}.`)
+  if (!recipe) throw new UsageError(`there is no ${known(name)}`)
   const project = drawing ?? emptyProject(recipe.title)
   const takes = pick.map((wanted) => {
     const piece = Object.values(project.pieces).find((p) => p.id === wanted || p.name === wanted)

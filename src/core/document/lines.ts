@@ -14,6 +14,8 @@ export const ROLES: readonly Role[] = roleSchema.options
 export const foldSchema = z.enum(['valley', 'mountain'])
 export type Fold = z.infer<typeof foldSchema>
 
+const foldAngleSchema = z.number().min(0).max(180)
+
 export const pathSchema = z.string().max(4_000_000).regex(PATH_PATTERN)
 
 export const lookSchema = z.strictObject({
@@ -48,12 +50,16 @@ export const lineSchema = z.strictObject({
   /** the reason for the role, in a sentence */
   why: z.string().max(400),
   fold: foldSchema.nullable(),
+  /** of a fold whose angle is known: degrees from flat */
+  angle: foldAngleSchema.optional(),
   /** a score that is cut as dashes rather than creased: their beat */
   dashes: beatSchema.optional(),
   /** set by hand: the piece it is bound to whatever its place, or `loose`; null where its place decides */
   held: z.union([z.literal('loose'), z.strictObject({ piece: id })]).nullable(),
   /** of a made line: what its recipe gave it; where it has something else, a hand changed it */
-  made: z.strictObject({ role: roleSchema, fold: foldSchema.nullable() }).optional(),
+  made: z
+    .strictObject({ role: roleSchema, fold: foldSchema.nullable(), angle: foldAngleSchema.optional() })
+    .optional(),
   /** of a part: the lines that it was parted from, the one that was drawn first */
   lineage: z.array(id).min(1).max(64).optional(),
 })

@@ -3,6 +3,7 @@ import type { PieceShape } from '../pieces/piece-shape'
 import { anglesOf, type Given } from './angles'
 import { hingesOf } from './hinges'
 import { CLOSED, type Closure, closeLoops, closureOf, type Tie, tiesOfGlue, tiesOfLoops } from './loops'
+import { withMetTabs } from './met-tabs'
 import type { FoldModel } from './model'
 import { glueOf, partnersOf } from './partners'
 import { type Tree, treeOf } from './pose'
@@ -51,16 +52,38 @@ export function modelOf(shape: PieceShape): FoldModel {
   return {
     panels: bare.panels,
     hinges: bare.hinges.map(({ isCurved: _, ...hinge }, k) => ({ ...hinge, ...angles[k]! })),
-    glue: partners.map((p) => glueOf(p, bare.hinges)),
+    // Where all angles are given, tabs are what lies on an edge then: nothing is guessed.
+    glue: angles.every((a) => a.given) ? [] : partners.map((p) => glueOf(p, bare.hinges)),
     idle,
   }
 }
 
 /** What the lines of a hinge tell of it. */
-const givenOf = (lines: readonly Pick<Line, 'fold'>[]): Given => ({
+const givenOf = (lines: readonly Pick<Line, 'fold' | 'angle'>[]): Given => ({
   fold: lines.find((l) => l.fold)?.fold ?? null,
-  angle: null,
+  angle: lines.find((l) => l.angle !== undefined)?.angle ?? null,
 })
+
+type End = { model: FoldModel; end: ReturnType<typeof closeLoops> }
+
+/** Folded by the angles that a drawing gives: nothing gives way, tabs are those that lie on an edge then. */
+function asGiven(given: FoldModel, tree: Tree, loops: readonly Tie[], start: readonly number[]): End {
+  const end = closeLoops(given, tree, loops, start)
+  const model = withMetTabs(given, end.pose)
+  return { model, end: { ...end, closure: closureOf(end.pose, [...loops, ...tiesOfGlue(model)]) } }
+}
+
+/** Folded so that tabs meet their partners; one that cannot is let go of, so that it does not bend the rest. */
+function glued(given: FoldModel, tree: Tree, loops: readonly Tie[], start: readonly number[]): End {
+  let model = given
+  for (;;) {
+    const end = closeLoops(model, tree, [...loops, ...tiesOfGlue(model)], start)
+    if (model.glue.length === 0 || end.closure.mm <= MEETING)
+      return { model: withMetTabs(model, end.pose), end }
+    const worst = openest(end.pose, tiesOfGlue(model))
+    model = { ...model, glue: model.glue.filter((_, i) => i !== worst) }
+  }
+}
 
 /** The steps in which loops are followed from half folded outwards. */
 const STEPS = 10
@@ -68,20 +91,16 @@ const STEPS = 10
 /**
  * The motion of a model. Trees turn by their share of their angles, exactly. Loops within the paper are solved half
  * folded, where directions tell one branch from another, and followed outwards from there; glue is closed at the end.
- * A tab that cannot meet its partner is let go of, so that it does not bend the rest.
  */
 export function motionOf(given: FoldModel): Motion {
   const tree = treeOf(given)
   const loops = tiesOfLoops(given, tree)
   const targets = given.hinges.map((h) => h.target)
   const frames = loops.length > 0 ? followed(given, tree, loops, targets) : null
-  let model = given
-  let end = closeLoops(model, tree, [...loops, ...tiesOfGlue(model)], frames?.[STEPS] ?? targets)
-  while (model.glue.length > 0 && end.closure.mm > MEETING) {
-    const worst = openest(end.pose, tiesOfGlue(model))
-    model = { ...model, glue: model.glue.filter((_, i) => i !== worst) }
-    end = closeLoops(model, tree, [...loops, ...tiesOfGlue(model)], frames?.[STEPS] ?? targets)
-  }
+  const start = frames?.[STEPS] ?? targets
+  const { model, end } = given.hinges.every((h) => h.given)
+    ? asGiven(given, tree, loops, start)
+    : glued(given, tree, loops, start)
   if (frames) frames[STEPS] = end.angles
   const at = (share: number): Folded => {
     const s = Math.min(1, Math.max(0, share))

@@ -33,6 +33,8 @@ export type Hinge = {
   target: number
   /** whether the angle follows from others by a loop, so that it is the first to change where the loop does not close */
   follows: boolean
+  /** whether its drawing gives the angle, so that nothing is thought about it */
+  given?: boolean
   /** whether its drawn direction is against that of all others like it */
   against?: boolean
 } & Reason

@@ -1,6 +1,6 @@
 import type { Fold } from '../document/lines'
 import type { Bare, BareHinge } from './hinges'
-import type { Flat, Glue } from './model'
+import type { Flat, FoldPanel, Glue } from './model'
 import { apart, depthFrom, type Edge, edgesOfPanels, MEETS, offLine, widthAcross } from './panel-edges'
 
 /** A tab is at most so deep, mm, or so deep a share of its length. */
@@ -21,6 +21,12 @@ export type Partnership = {
 }
 
 export const isAsLong = (a: number, b: number): boolean => Math.abs(a - b) <= AS_LONG * Math.max(a, b)
+
+/** Whether a panel is no deeper, and no shallower, than a tab is. */
+export function isTabDeep(panel: FoldPanel, { from, to }: Pick<BareHinge, 'from' | 'to'>): boolean {
+  const depth = depthFrom(panel, from, to)
+  return depth <= Math.max(DEEPEST, DEEP_SHARE * apart(from, to)) && depth >= 2
+}
 
 /** The way along a hinge with a panel on its left. */
 export const alongFor = ({ a, from, to }: Pick<BareHinge, 'a' | 'from' | 'to'>, panel: number) =>
@@ -45,7 +51,10 @@ export function partnersOf({ panels, hinges }: Bare, folds: readonly (Fold | nul
     const widths = tube.map((panel) => widthAcross(panels[panel]!, from, to))
     const mean = widths.reduce((sum, w) => sum + w, 0) / widths.length
     if (depth > 0.7 * mean) return false
-    if (tube.length === 2) return isAsLong(widths[0]!, widths[1]!)
+    const hasFlaps = (panel: number) =>
+      at[panel]!.some((k) => !isAlong([hinges[k]!.from, hinges[k]!.to], [from, to]))
+    // Two walls with flaps on both are half a box, whose tab meets its other half.
+    if (tube.length === 2) return isAsLong(widths[0]!, widths[1]!) && !tube.every(hasFlaps)
     const ways = [
       ...tube.slice(1).map((panel, i) => {
         const k = at[tube[i]!]!.find((j) => hinges[j]!.a === panel || hinges[j]!.b === panel)
@@ -56,8 +65,7 @@ export function partnersOf({ panels, hinges }: Bare, folds: readonly (Fold | nul
     // Drawn to and fro, it is an accordion.
     if (ways.every((way, i) => way !== null && (i === 0 || way !== ways[i - 1]))) return false
     // Many panels as wide as one another with nothing on their ends fold to and fro.
-    const hasEnds = tube.some((panel) => at[panel]!.length > 2)
-    return tube.length < 5 || hasEnds || !widths.every((w) => isAsLong(w, mean))
+    return tube.length < 5 || tube.some(hasFlaps) || !widths.every((w) => isAsLong(w, mean))
   }
   const found: (Partnership & { off: number })[] = []
   at.forEach((own, tab) => {
@@ -66,7 +74,7 @@ export function partnersOf({ panels, hinges }: Bare, folds: readonly (Fold | nul
     const hinge = hinges[k]!
     const length = apart(hinge.from, hinge.to)
     const depth = depthFrom(panels[tab]!, hinge.from, hinge.to)
-    if (depth > Math.max(DEEPEST, DEEP_SHARE * length) || depth < 2) return
+    if (!isTabDeep(panels[tab]!, hinge)) return
     const parent = hinge.a === tab ? hinge.b : hinge.a
     const [from, to] = alongFor(hinge, tab)
     for (const edge of edges.flat()) {
@@ -122,9 +130,8 @@ function tubeTo(
     }
     for (const k of at[panel]!) {
       const h = hinges[k]!
-      const length = apart(h.from, h.to)
-      const turn = (q[0] - p[0]) * (h.to[1] - h.from[1]) - (q[1] - p[1]) * (h.to[0] - h.from[0])
-      if (h.isCurved || Math.abs(turn) > 0.01 * length * apart(p, q) || length < 0.5 * apart(p, q)) continue
+      const isShort = apart(h.from, h.to) < 0.5 * apart(p, q)
+      if (h.isCurved || isShort || !isAlong([h.from, h.to], [p, q])) continue
       const next = h.a === panel ? h.b : h.a
       if (!way.has(next)) {
         way.set(next, panel)
@@ -134,6 +141,10 @@ function tubeTo(
   }
   return null
 }
+
+/** Whether two stretches have one direction, either way. */
+const isAlong = ([a, b]: readonly [Flat, Flat], [p, q]: readonly [Flat, Flat]): boolean =>
+  Math.abs((q[0] - p[0]) * (b[1] - a[1]) - (q[1] - p[1]) * (b[0] - a[0])) <= 0.01 * apart(a, b) * apart(p, q)
 
 /** Whether an edge lies over against a fold: parallel to it, beginning and ending where it does. */
 function isLevel({ from, to }: Edge, [p, q]: readonly [Flat, Flat]) {

@@ -10,7 +10,7 @@ import {
   Vector3,
 } from 'three'
 import { describe, expect, it } from 'vitest'
-import { tuckCarton, webbedTray } from '../../../corpus/templates/boxes'
+import { sleeve, tuckCarton, webbedTray } from '../../../corpus/templates/boxes'
 import { popUp } from '../../../corpus/templates/flat'
 import { folding } from './drawn-folds'
 import type { FoldModel } from './model'
@@ -39,6 +39,7 @@ describe('the picture of a folded build', () => {
     ['a tuck carton', tuckCarton(1), 0.6],
     ['a webbed tray', webbedTray(1), 0.8],
     ['a pop-up card', popUp(1), 0.5],
+    ['a sleeve with windows', sleeve(1), 0.7],
   ])('of %s shows in every place the panel that rays meet first', (_, dieline, share) => {
     const { motion } = folding(dieline)
     const { pose } = motion.at(share)
@@ -57,7 +58,7 @@ describe('the picture of a folded build', () => {
         const [hit, second] = new Raycaster(from, eye.clone().negate()).intersectObjects(meshes)
         // Two panels in one place: either may be shown.
         if (hit && second && second.distance - hit.distance < 0.2) continue
-        const own = faces.find((f) => isWithin(f.ring, x, y))
+        const own = faces.find((f) => isWithin(f.rings, x, y))
         if (!hit && !own) empty += 1
         else if (hit && own && hit.object.userData.panel === own.panel) agree += 1
         else differ += 1
@@ -80,11 +81,12 @@ describe('the picture of a folded build', () => {
   })
 })
 
-function isWithin(ring: readonly (readonly [number, number])[], x: number, y: number): boolean {
+function isWithin(rings: readonly (readonly (readonly [number, number])[])[], x: number, y: number): boolean {
   let inside = false
-  ring.forEach((p, k) => {
-    const q = ring[(k + 1) % ring.length]!
-    if (p[1] <= y !== q[1] <= y && x < p[0] + ((y - p[1]) / (q[1] - p[1])) * (q[0] - p[0])) inside = !inside
-  })
+  for (const ring of rings)
+    for (const [k, p] of ring.entries()) {
+      const q = ring[(k + 1) % ring.length]!
+      if (p[1] <= y !== q[1] <= y && x < p[0] + ((y - p[1]) / (q[1] - p[1])) * (q[0] - p[0])) inside = !inside
+    }
   return inside
 }

@@ -1,6 +1,7 @@
 import { arrange } from '../arrangement'
 import { polylineOfWalk } from '../arrangement/faces'
-import { innerPoints } from '../geometry/polyline'
+import type { Polyline } from '../geometry/flatten'
+import { innerPoints, isInside } from '../geometry/polyline'
 import { shapeOf } from '../geometry/shape'
 import { type Placed, seamsOf } from './collisions'
 import { type FoldModel, onFlat } from './model'
@@ -29,18 +30,24 @@ export type InPicture = readonly [x: number, y: number]
 
 /** What is seen of a build: faces of paper, farthest from no order at all since they do not overlap, and edges. */
 export type Still = {
-  /** the panel (position) that is seen there, its front or back, and how bright it lies, 0 to 1 */
-  faces: { ring: InPicture[]; panel: number; isFront: boolean; light: number }[]
+  /**
+   * its outline and what is left out of it; the panel (position) that is seen there, its front or back, and how
+   * bright it lies, 0 to 1
+   */
+  faces: { rings: InPicture[][]; panel: number; isFront: boolean; light: number }[]
   lines: { from: InPicture; to: InPicture; isFold: boolean }[]
   box: { minX: number; minY: number; maxX: number; maxY: number }
 }
 
 /** Paper nearer than this to another one hides nothing of it, mm. */
 const NEAR = 0.08
+/** Edges that another panel begins to hide end so much before it, mm in the picture. */
+const REACH = 0.5
 /** Panels seen so nearly from their edge have no face, as the cosine. */
 const ON_EDGE = 0.01
 
 type Seen = Placed & { facing: number }
+type SeenEdge = { from: Vec3; to: Vec3; isFold: boolean; panel: number }
 
 /**
  * A picture of a build in a pose, seen from far away (parallel): every edge is cut where another panel begins to hide
@@ -55,16 +62,17 @@ export function stillOf(model: FoldModel, pose: readonly Rigid[], camera: Camera
     const normal = view(turned(pose[i]!, [0, 0, 1]))
     return { normal, offset: dot(normal, rings[0]![0]!), rings, facing: normal[2] }
   })
+  const outside = model.hinges.reduce((sum, h) => sum + h.target, 0) <= 0
   const lines: Still['lines'] = []
   const known = new Set<string>()
-  for (const [from, to, isFold] of edgesOf(model, seen)) {
+  for (const { from, to, isFold, panel } of edgesOf(model, seen)) {
     const key = [from, to]
       .map((p) => p.map((v) => Math.round(v * 50)).join(' '))
       .sort()
       .join('|')
     if (known.has(key)) continue
     known.add(key)
-    for (const [s, e] of visible(from, to, seen)) {
+    for (const [s, e] of visible(from, to, panel, seen, outside)) {
       const at = (t: number) => plus(from, times(minus(to, from), t))
       lines.push({ from: inPicture(at(s)), to: inPicture(at(e)), isFold })
     }
@@ -72,7 +80,7 @@ export function stillOf(model: FoldModel, pose: readonly Rigid[], camera: Camera
   const points = lines.flatMap((l) => [l.from, l.to])
   const [xs, ys] = [points.map((p) => p[0]), points.map((p) => p[1])]
   const box = { minX: Math.min(...xs), minY: Math.min(...ys), maxX: Math.max(...xs), maxY: Math.max(...ys) }
-  return { faces: facesOf(lines, seen), lines, box }
+  return { faces: facesOf(lines, seen, outside), lines, box }
 }
 
 /** What turns places of the build into places as they are seen: x right, y up, z towards the eye. */
@@ -86,7 +94,7 @@ function viewOf({ round, up }: Camera): (p: Vec3) => Vec3 {
 
 const inPicture = ([x, y]: Vec3): InPicture => [x, -y]
 
-function* edgesOf({ panels, hinges }: FoldModel, seen: readonly Seen[]): Generator<[Vec3, Vec3, boolean]> {
+function* edgesOf({ panels, hinges }: FoldModel, seen: readonly Seen[]): Generator<SeenEdge> {
   for (const [i, { rings }] of seen.entries()) {
     const flat = [panels[i]!.ring, ...panels[i]!.openings]
     for (const [n, ring] of rings.entries())
@@ -104,33 +112,60 @@ function* edgesOf({ panels, hinges }: FoldModel, seen: readonly Seen[]): Generat
                 0.1 * Math.hypot(h.to[0] - h.from[0], h.to[1] - h.from[1]),
             ),
         )
-        yield [p, ring[next]!, isFold]
+        yield { from: p, to: ring[next]!, isFold, panel: i }
       }
     // Where panels pass through each other, one begins to hide the other.
     for (const other of seen.slice(i + 1))
-      for (const [p, q] of seamsOf(seen[i]!, other)) if (lengthOf(minus(q, p)) > NEAR) yield [p, q, false]
+      for (const [p, q] of seamsOf(seen[i]!, other))
+        if (lengthOf(minus(q, p)) > NEAR) yield { from: p, to: q, isFold: false, panel: i }
   }
 }
 
 /** The stretches of an edge (0 to 1) that no panel hides. */
-function visible(from: Vec3, to: Vec3, seen: readonly Seen[]): [number, number][] {
+function visible(
+  from: Vec3,
+  to: Vec3,
+  own: number,
+  seen: readonly Seen[],
+  outside: boolean,
+): [number, number][] {
   let open: [number, number][] = [[0, 1]]
-  for (const panel of seen) {
+  for (const [i, panel] of seen.entries()) {
     if (Math.abs(panel.facing) < ON_EDGE || open.length === 0) continue
-    const hidden = hiddenBy(from, to, panel)
-    for (const [s, e] of hidden)
+    // Of two in one plane the wall is outside and its tab inside: fronts are outside where folds are mountains.
+    const isOver =
+      i !== own && isInPlane(panel, seen[own]!) && isOutside(seen[Math.min(i, own)]!, outside) === i < own
+    for (const [s, e] of hiddenBy(from, to, panel, isOver))
       open = open.flatMap(([a, b]): [number, number][] => {
         if (e <= a || s >= b) return [[a, b]]
-        return [[a, Math.min(b, s)] as [number, number], [Math.max(a, e), b] as [number, number]].filter(
-          ([p, q]) => q - p > 1e-6,
-        )
+        const left: [number, number][] = [
+          [a, Math.min(b, s)],
+          [Math.max(a, e), b],
+        ]
+        return left.filter(([p, q]) => q - p > 1e-6)
       })
   }
   return open.filter(([a, b]) => (b - a) * Math.hypot(to[0] - from[0], to[1] - from[1]) > 1e-3)
 }
 
-/** The stretches of an edge behind a panel. */
-function hiddenBy(from: Vec3, to: Vec3, { normal, offset, rings }: Seen): [number, number][] {
+/** Of two panels in one plane, whether the first of them, the larger, lies towards the eye. */
+const isOutside = ({ facing }: Seen, outside: boolean): boolean => facing > 0 === outside
+
+const isInPlane = (a: Seen, b: Seen): boolean =>
+  Math.abs(dot(a.normal, b.normal)) > 0.99999 &&
+  Math.abs(dot(a.normal, b.rings[0]![0]!) - a.offset) < NEAR &&
+  Math.abs(dot(b.normal, a.rings[0]![0]!) - b.offset) < NEAR
+
+/**
+ * The stretches of an edge behind a panel.
+ * @param isOver whether the panel hides what lies in its plane too
+ */
+function hiddenBy(
+  from: Vec3,
+  to: Vec3,
+  { normal, offset, rings }: Seen,
+  isOver: boolean,
+): [number, number][] {
   const along = minus(to, from)
   const stops = [0, 1]
   for (const ring of rings)
@@ -149,18 +184,30 @@ function hiddenBy(from: Vec3, to: Vec3, { normal, offset, rings }: Seen): [numbe
     return (offset - normal[0] * p[0] - normal[1] * p[1]) / normal[2] - p[2]
   }
   const [b0, b1] = [before(0) - NEAR, before(1) - NEAR]
-  if (b0 < 0 && b1 < 0) return []
+  if (!isOver && b0 < 0 && b1 < 0) return []
   if (b0 < 0 !== b1 < 0) stops.push(b0 / (b0 - b1))
   stops.sort((a, b) => a - b)
   const hidden: [number, number][] = []
   for (let i = 0; i + 1 < stops.length; i += 1) {
     const [s, e] = [stops[i]!, stops[i + 1]!]
     if (e - s < 1e-9) continue
-    const middle = (s + e) / 2
-    if (before(middle) > NEAR && covers(rings, plus(from, times(along, middle)))) hidden.push([s, e])
+    const middle = plus(from, times(along, (s + e) / 2))
+    const isBehind = before((s + e) / 2) > NEAR || (isOver && isWell(rings, middle))
+    if (isBehind && covers(rings, middle)) hidden.push([s, e])
   }
   return hidden
 }
+
+/** Whether a place of the picture lies off the edges of rings. */
+const isWell = (rings: readonly (readonly Vec3[])[], [x, y]: Vec3): boolean =>
+  rings.every((ring) =>
+    ring.every((p, k) => {
+      const q = ring[(k + 1) % ring.length]!
+      const [ex, ey] = [q[0] - p[0], q[1] - p[1]]
+      const t = Math.max(0, Math.min(1, ((x - p[0]) * ex + (y - p[1]) * ey) / (ex * ex + ey * ey || 1)))
+      return Math.hypot(p[0] + t * ex - x, p[1] + t * ey - y) > NEAR
+    }),
+  )
 
 /** Whether a place of the picture lies within rings, openings left out. */
 function covers(rings: readonly (readonly Vec3[])[], [x, y]: Vec3): boolean {
@@ -174,19 +221,25 @@ function covers(rings: readonly (readonly Vec3[])[], [x, y]: Vec3): boolean {
 }
 
 /** The faces between visible lines, each with the panel that lies foremost there. */
-function facesOf(lines: Still['lines'], seen: readonly Seen[]): Still['faces'] {
-  const shapes = lines.map(({ from, to }) => shapeOf(`M${from[0]} ${from[1]}L${to[0]} ${to[1]}`))
-  const { faces, edges } = arrange(shapes, { tolerance: 0.02 })
-  return faces.flatMap((face) => {
-    const outline = polylineOfWalk(face.walk, edges)
-    const [at] = innerPoints(outline)
-    if (!at) return []
+function facesOf(lines: Still['lines'], seen: readonly Seen[], outside: boolean): Still['faces'] {
+  const at = (p: InPicture) => p.map((v) => v.toFixed(6)).join(' ')
+  const shapes = lines.map(({ from, to }) => shapeOf(`M${at(from)}L${at(to)}`))
+  const { faces, edges, component, within } = arrange(shapes, { tolerance: 0.03, reach: REACH })
+  const outlines = faces.map((face) => polylineOfWalk(face.walk, edges))
+  return faces.flatMap((_, n) => {
+    const outline = outlines[n]!
+    // Whatever lies in the middle of a face is a part of the drawing for itself.
+    const inside = outlines.filter((_, m) => within[component[faces[m]!.walk[0]! >> 1]!] === n)
+    const inner = innerPoints(outline).find((p) => !inside.some((ring) => isInside(p, ring)))
+    if (!inner) return []
     let foremost = -1
     let nearest = -Infinity
     for (const [i, { normal, offset, rings, facing }] of seen.entries()) {
-      if (Math.abs(facing) < ON_EDGE || !covers(rings, [at.x, -at.y, 0])) continue
-      const z = (offset - normal[0] * at.x + normal[1] * at.y) / normal[2]
-      if (z > nearest) {
+      if (Math.abs(facing) < ON_EDGE || !covers(rings, [inner.x, -inner.y, 0])) continue
+      const z = (offset - normal[0] * inner.x + normal[1] * inner.y) / normal[2]
+      // Of two in one place as above.
+      const isOver = Math.abs(z - nearest) < NEAR ? !isOutside(seen[foremost]!, outside) : z > nearest
+      if (isOver) {
         foremost = i
         nearest = z
       }
@@ -196,8 +249,12 @@ function facesOf(lines: Still['lines'], seen: readonly Seen[]): Still['faces'] {
     const front = facing > 0 ? normal : times(normal, -1)
     // Light falls from the left and above, over the shoulder of whoever looks.
     const light = 0.62 + 0.38 * Math.max(0, dot(front, unit([-0.4, 0.7, 0.75])))
-    const ring: InPicture[] = []
-    for (let i = 0; i + 3 < outline.length; i += 2) ring.push([outline[i]!, outline[i + 1]!])
-    return [{ ring, panel: foremost, isFront: facing > 0, light }]
+    return [{ rings: [outline, ...inside].map(pointsOf), panel: foremost, isFront: facing > 0, light }]
   })
+}
+
+function pointsOf(outline: Polyline): InPicture[] {
+  const ring: InPicture[] = []
+  for (let i = 0; i + 3 < outline.length; i += 2) ring.push([outline[i]!, outline[i + 1]!])
+  return ring
 }

@@ -119,7 +119,7 @@ export function remake(
     throw error
   }
   const look = `${making.id}-look`
-  const lines = made.lines.map(({ key, d, role, fold = null, plane: own, title }): Line => {
+  const lines = made.lines.map(({ key, d, role, fold = null, angle, plane: own, title }): Line => {
     const id = `${making.id}-${key}`
     const plane = own ? `${making.plane}-${own}` : making.plane
     const stands = project.lines[id]
@@ -134,11 +134,15 @@ export function remake(
       sure: true,
       why: `Made by “${making.name}”.`,
       fold,
+      ...(angle === undefined ? {} : { angle }),
       held: null,
-      made: { role, fold },
+      made: { role, fold, ...(angle === undefined ? {} : { angle }) },
     }
     if (!stands) return fresh
-    const byHand = stands.role !== stands.made?.role || stands.fold !== stands.made?.fold
+    const byHand =
+      stands.role !== stands.made?.role ||
+      stands.fold !== stands.made?.fold ||
+      stands.angle !== stands.made?.angle
     return byHand
       ? { ...stands, d: fresh.d, plane, made: fresh.made }
       : { ...fresh, held: stands.held, ...(stands.dashes ? { dashes: stands.dashes } : {}) }

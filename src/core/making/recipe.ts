@@ -35,6 +35,8 @@ export type MadeLine = {
   d: string
   role: Role
   fold?: Fold
+  /** of a fold, degrees from flat */
+  angle?: number
   plane?: string
   /** what the piece is that it bounds, where a making makes several kinds */
   title?: string

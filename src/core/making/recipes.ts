@@ -8,6 +8,7 @@ import { lining } from './lining'
 import { openings } from './openings'
 import { overlap } from './overlap'
 import { pane } from './pane'
+import { PATTERN_RECIPES } from './pattern'
 import { punch } from './punch'
 import type { Recipe } from './recipe'
 import { roundCopies } from './round-copies'
@@ -38,6 +39,7 @@ export const RECIPES: readonly Recipe[] = [
   stand,
   lining,
   pane,
+  ...PATTERN_RECIPES,
 ]
 
 export type Recipes = readonly Recipe[]

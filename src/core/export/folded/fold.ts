@@ -1,6 +1,6 @@
 import { type Flat, onFlat } from '../../folding/model'
 import { lengthOf, minus, moved, type Vec3 } from '../../folding/rigid'
-import type { FoldedBuild } from '.'
+import type { FoldedBuild } from './kind'
 
 /** Corners nearer than this are one corner, mm. */
 const SAME = 0.05

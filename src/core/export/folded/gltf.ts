@@ -1,4 +1,4 @@
-import type { FoldedBuild } from '.'
+import type { FoldedBuild } from './kind'
 import { meshOf } from './mesh'
 
 /** A folded build as glTF 2.0 (Khronos Group), all in one JSON file; its unit is the metre. */

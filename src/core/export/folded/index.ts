@@ -1,25 +1,12 @@
-import type { FoldModel } from '../../folding'
-import type { Rigid } from '../../folding/rigid'
 import { writeFold } from './fold'
 import { writeGltf } from './gltf'
+import type { FoldedKind } from './kind'
 import { writeObj } from './obj'
-import { type Colours, writeStill } from './still'
+import { writeStill } from './still'
 
-export type { Colours } from './still'
+export type { Colours, FoldedBuild } from './kind'
 
-/** A build in a pose, as it is to be written. */
-export type FoldedBuild = {
-  name: string
-  model: FoldModel
-  /** by hinge, degrees */
-  angles: readonly number[]
-  pose: readonly Rigid[]
-  colours: Colours
-}
-
-/** A kind of file for a folded build. Adding one is a file here and a line in this list. */
-export type FoldedKind = { ending: string; title: string; type: string; write(build: FoldedBuild): string }
-
+/** Every kind of file for a folded build. */
 export const FOLDED_KINDS: readonly FoldedKind[] = [
   { ending: 'fold', title: 'FOLD', type: 'application/json', write: writeFold },
   { ending: 'svg', title: 'Picture (SVG)', type: 'image/svg+xml', write: writeStill },

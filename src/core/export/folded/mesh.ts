@@ -1,7 +1,7 @@
 import earcut from 'earcut'
 import { onFlat } from '../../folding/model'
 import { moved, turned } from '../../folding/rigid'
-import type { FoldedBuild } from '.'
+import type { FoldedBuild } from './kind'
 
 /** The panels of a build as triangles, their fronts wound to the left. */
 export type Mesh = {

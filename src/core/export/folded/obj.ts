@@ -1,4 +1,4 @@
-import type { FoldedBuild } from '.'
+import type { FoldedBuild } from './kind'
 import { meshOf } from './mesh'
 
 /** A folded build as OBJ: a group a panel, mm. */

@@ -1,8 +1,5 @@
 import { type Camera, stillOf } from '../../folding/still'
-import type { FoldedBuild } from '.'
-
-/** The colours of a paper's faces, #rrggbb. */
-export type Colours = { front: string; back: string }
+import type { FoldedBuild } from './kind'
 
 /** The colour of edges: ink. */
 const INK = '#2b1a2e'
@@ -18,9 +15,9 @@ export function writeStill(
   const [x, y] = [box.minX - MARGIN, box.minY - MARGIN]
   const [w, h] = [box.maxX - box.minX + 2 * MARGIN, box.maxY - box.minY + 2 * MARGIN]
   const at = ([px, py]: readonly [number, number]) => `${num(px)} ${num(py)}`
-  const fills = faces.map(({ ring, isFront, light }) => {
+  const fills = faces.map(({ rings, isFront, light }) => {
     const colour = shaded(isFront ? colours.front : colours.back, light)
-    return `<path d="M${ring.map(at).join('L')}Z" fill="${colour}" stroke="${colour}" stroke-width="0.1"/>`
+    return `<path d="${rings.map((r) => `M${r.map(at).join('L')}Z`).join('')}" fill="${colour}" fill-rule="evenodd" stroke="${colour}" stroke-width="0.1"/>`
   })
   const strokes = (isFold: boolean) =>
     lines

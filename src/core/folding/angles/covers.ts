@@ -10,6 +10,8 @@ export function* covers(sheet: Sheet, known: readonly (Guess | undefined)[]) {
   if (known.some((guess) => guess && guess.turn > 0)) return
   const [base] = [...at.keys()].sort((a, b) => at[b]!.length - at[a]!.length)
   if (base === undefined || at[base]!.length < 2) return
+  // Walls carry flaps of their own; what only covers does not.
+  if (at[base]!.some((k) => at[other(hinges[k]!, base)]!.length > 1)) return
   const isCovered = at[base]!.some((k) => {
     const { from, to } = hinges[k]!
     return depthFrom(panels[other(hinges[k]!, base)]!, from, to) > COVERS * depthFrom(panels[base]!, from, to)

@@ -28,7 +28,15 @@ export function* flaps(
       }
     }
     if (isFlapOfFlap && isSlanted(hinges[came]!, hinges[over]!)) {
-      yield [came, { turn: 180, way: -1, sure: true, why: 'The bottom locks by its slanted folds.' }]
+      yield [
+        came,
+        {
+          turn: 0,
+          way: -1,
+          sure: true,
+          why: 'A slanted fold of a locking bottom is flat once the box stands.',
+        },
+      ]
       continue
     }
     yield [

@@ -28,7 +28,7 @@ export function anglesOf(
   bare: Bare,
   partners: readonly Partnership[],
   given: readonly Given[],
-): Pick<Hinge, 'target' | 'follows' | 'against' | 'sure' | 'why'>[] {
+): Pick<Hinge, 'target' | 'follows' | 'given' | 'against' | 'sure' | 'why'>[] {
   const { panels, hinges } = bare
   const at = panels.map((_, panel) =>
     [...hinges.keys()].filter((k) => hinges[k]!.a === panel || hinges[k]!.b === panel),
@@ -50,7 +50,7 @@ export function anglesOf(
     const { turn, way, sure, why, follows = false } = guesses[k] ?? ASKED
     const sign = fold ? (fold === 'valley' ? 1 : -1) : main * way
     if (angle !== null)
-      return { target: sign * angle, follows: false, sure: true, why: 'Its angle is given.' }
+      return { target: sign * angle, follows: false, given: true, sure: true, why: 'Its angle is given.' }
     const against = fold !== null && sure && sign !== main * way && turn > 0
     return { target: sign * turn || 0, follows, sure, why, ...(against ? { against } : {}) }
   })

@@ -33,17 +33,28 @@ export function* rows(sheet: Sheet, known: readonly (Guess | undefined)[]) {
   if (folds.length !== main.length) return
   const widths = row.map((panel) => widthOn(sheet, panel, first))
   const [least, most] = [Math.min(...widths), Math.max(...widths)]
+  const isPair = row.length === 3 && isAsLong(widths[0]!, widths[2]!)
   const flat = (why: string, sure: boolean, way: (i: number) => 1 | -1 = () => 1) =>
     folds.map((k, i) => [k, { turn: 180, way: way(i), sure, why }] as const)
   if (row.length === 2) {
     if (least > 0.5 * most) yield* flat('A card with one fold closes flat.', true)
     else yield* flat('A flap beside one panel folds onto it.', false)
-  } else if (
-    row.length === 3 &&
-    widths[0]! + widths[2]! < 1.1 * widths[1]! &&
-    isAsLong(widths[0]!, widths[2]!)
-  )
+  } else if (row.length === 3 && isPair && widths[0]! < 0.55 * widths[1]! && widths[0]! > 0.4 * widths[1]!)
     yield* flat('Two doors close on the middle of the card.', true)
+  else if (row.length === 3 && isPair && widths[0]! <= 0.4 * widths[1]!)
+    yield* folds.map(
+      (k) =>
+        [
+          k,
+          {
+            turn: 90,
+            way: 1 as const,
+            // What holds something has holes for it.
+            sure: panels[row[1]!]!.openings.length > 0,
+            why: 'Two legs carry what lies between them.',
+          },
+        ] as const,
+    )
   else if (least > 0.6 * most || row.length > 3)
     yield* flat(
       'Panels as wide as one another fold to and fro.',

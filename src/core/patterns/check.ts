@@ -1,0 +1,179 @@
+import type { FoldModel } from '../folding'
+import { closureOf, tiesOfGlue } from '../folding/loops'
+import { onFlat } from '../folding/model'
+import { poseOf, treeOf } from '../folding/pose'
+import { dot, minus, moved, type Rigid, turned } from '../folding/rigid'
+import { areaOf } from '../geometry/measure'
+import { uniteOutlines } from '../outlines/combine'
+import { ArithmeticRefusal, readArithmetic } from './arithmetic'
+import { modelOfPiece } from './model'
+import { type Pattern, patternSchema } from './pattern'
+import { type LaidPiece, PatternRefusal, unfold } from './unfold'
+
+/** Tabs meet their edges within this, mm and degrees. */
+export const CLOSED = 0.01
+/** A flap on a face may stand off it by so much, mm: layers lie on one another. */
+const STANDS_OFF = 0.6
+/** Larger files are refused, letters. */
+const LONGEST = 400_000
+/** Paper where nothing is said, mm. */
+export const USUAL_CALIPER = 0.3
+
+/** A pattern that was read, or what is wrong with its file, each in a sentence with the place. */
+export type Checked = { pattern: Pattern; problems: [] } | { pattern: null; problems: string[] }
+
+/**
+ * Reads a pattern's file and proves it: its schema, its names, and that it unfolds and closes at the usual measures
+ * and with each measure at both ends of its range.
+ */
+export function readPattern(text: string): Checked {
+  const refuse = (...problems: string[]): Checked => ({ pattern: null, problems })
+  if (text.length > LONGEST)
+    return refuse(
+      `The file has ${Math.round(text.length / 1000)} kB; a pattern has at most ${LONGEST / 1000}.`,
+    )
+  let data: unknown
+  try {
+    data = JSON.parse(text)
+  } catch (error) {
+    return refuse(`The file is no JSON: ${(error as Error).message}.`)
+  }
+  const parsed = patternSchema.safeParse(data)
+  if (!parsed.success)
+    return refuse(
+      ...parsed.error.issues.slice(0, 12).map((i) => `${i.path.join('.') || 'The file'}: ${i.message}.`),
+    )
+  const problems = problemsOf(parsed.data)
+  return problems.length > 0 ? refuse(...problems) : { pattern: parsed.data, problems: [] }
+}
+
+/** What is wrong with a pattern whose form is right. */
+export function problemsOf(pattern: Pattern): string[] {
+  const named = problemsOfNames(pattern)
+  if (named.length > 0) return named
+  for (const { about, measures } of measuresToProve(pattern)) {
+    const problems = problemsAt(pattern, measures)
+    if (problems.length > 0) return problems.slice(0, 6).map((p) => `${about}: ${p}`)
+  }
+  return []
+}
+
+function problemsOfNames(pattern: Pattern): string[] {
+  const problems: string[] = []
+  const names = new Set(['caliper'])
+  for (const { name, least, usual, most } of pattern.measures) {
+    if (names.has(name)) problems.push(`There are two measures “${name}”.`)
+    names.add(name)
+    if (!(least <= usual && usual <= most))
+      problems.push(`Measure “${name}”: ${usual} does not lie between ${least} and ${most}.`)
+  }
+  for (const name of Object.keys(pattern.values)) {
+    if (names.has(name)) problems.push(`The value “${name}” has the name of a measure.`)
+    names.add(name)
+  }
+  for (const name of Object.values(pattern.inside ?? {}))
+    if (!pattern.measures.some((m) => m.name === name))
+      problems.push(`The room within is told by “${name}”, which is no measure.`)
+  // Every text of arithmetic is looked at, also where a condition leaves its panel out.
+  const look = (value: unknown, path: string): void => {
+    if (Array.isArray(value)) for (const [i, v] of value.entries()) look(v, `${path}.${i + 1}`)
+    else if (value && typeof value === 'object')
+      for (const [key, v] of Object.entries(value)) if (!WORDS.has(key)) look(v, `${path}.${key}`)
+    if (typeof value !== 'string') return
+    try {
+      for (const name of readArithmetic(value).names)
+        if (!names.has(name) && name !== 'L')
+          problems.push(`${path}: “${name}” is no measure and no value of this pattern.`)
+    } catch (error) {
+      if (!(error instanceof ArithmeticRefusal)) throw error
+      problems.push(`${path}: ${error.message}`)
+    }
+  }
+  look(pattern.values, 'values')
+  for (const { name, panels, when } of pattern.pieces) {
+    if (when !== undefined) look(when, `“${name}”, when`)
+    for (const panel of panels) look(panel, `“${name}”, panel “${panel.id}”`)
+  }
+  return problems.slice(0, 12)
+}
+
+/** What is no arithmetic. */
+const WORDS = new Set(['id', 'on', 'fold', 'tab', 'onto', 'role', 'name'])
+
+/** The measures at which a pattern is proved: the usual ones, and each at the ends of its range beside usual others. */
+export function measuresToProve({
+  measures,
+}: Pattern): { about: string; measures: Record<string, number> }[] {
+  const usual = { caliper: USUAL_CALIPER, ...Object.fromEntries(measures.map((m) => [m.name, m.usual])) }
+  return [
+    { about: 'At its usual measures', measures: usual },
+    ...measures.flatMap((m) =>
+      [m.least, m.most].map((end) => ({
+        about: `With ${m.name} = ${end}`,
+        measures: { ...usual, [m.name]: end },
+      })),
+    ),
+  ]
+}
+
+function problemsAt(pattern: Pattern, measures: Record<string, number>): string[] {
+  try {
+    return unfold(pattern, measures).flatMap((piece) => [
+      ...problemsOfSheet(piece),
+      ...problemsOfFolding(piece),
+    ])
+  } catch (error) {
+    if (error instanceof PatternRefusal || error instanceof ArithmeticRefusal) return [error.message]
+    throw error
+  }
+}
+
+/** Panels that lie on one another on the flat sheet. */
+function problemsOfSheet({ name, panels }: LaidPiece): string[] {
+  const whole = panels.reduce((sum, p) => sum + Math.abs(areaOf(p.contour)), 0)
+  const covered = uniteOutlines(panels.map((p) => p.contour)).reduce((sum, c) => sum + areaOf(c), 0)
+  const twice = whole - covered
+  if (twice < 0.5 + 1e-4 * whole) return []
+  return [`“${name}”: panels lie on one another on the sheet, ${Math.round(twice)} mm² of them.`]
+}
+
+/** Tabs that miss their edges, flaps that miss the face they lie on. */
+function problemsOfFolding(piece: LaidPiece): string[] {
+  const { model, onto } = modelOfPiece(piece)
+  const pose = shutPose(model)
+  const id = (i: number) => model.panels[i]!.id
+  return [
+    ...model.glue.flatMap((g) => {
+      const tie = tiesOfGlue({ panels: model.panels, glue: [g] })
+      const { mm, degrees } = closureOf(pose, tie)
+      return mm > CLOSED || degrees > CLOSED
+        ? [
+            `“${piece.name}”, panel “${id(g.panel)}”: the tab misses its edge by ${mm.toFixed(2)} mm and ${degrees.toFixed(2)} degrees.`,
+          ]
+        : []
+    }),
+    ...onto.flatMap(({ panel, face }) => {
+      const off = standsOff(model, pose, panel, face)
+      return off > STANDS_OFF
+        ? [`“${piece.name}”, panel “${id(panel)}”: it stands ${off.toFixed(2)} mm off panel “${id(face)}”.`]
+        : []
+    }),
+  ]
+}
+
+/** Where panels lie when all folds have the angles that the pattern gives. */
+export const shutPose = (model: FoldModel): Rigid[] =>
+  poseOf(
+    model,
+    treeOf(model),
+    model.hinges.map((h) => h.target),
+  )
+
+/** How far a flap stands off the plane of a face, mm. */
+function standsOff(model: FoldModel, pose: readonly Rigid[], panel: number, face: number): number {
+  const normal = turned(pose[face]!, [0, 0, 1])
+  const at = moved(pose[face]!, onFlat(model.panels[face]!.ring[0]!))
+  return Math.max(
+    ...model.panels[panel]!.ring.map((p) => Math.abs(dot(normal, minus(moved(pose[panel]!, onFlat(p)), at)))),
+  )
+}

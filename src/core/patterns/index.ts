@@ -1,0 +1,18 @@
+import { linesOfPieces, type PatternLine } from './lines'
+import type { Pattern } from './pattern'
+import { unfold } from './unfold'
+
+export { ArithmeticRefusal } from './arithmetic'
+export { type Checked, readPattern, USUAL_CALIPER } from './check'
+export type { PatternLine } from './lines'
+export { type Pattern, patternSchema } from './pattern'
+export { PATTERNS } from './shipped'
+export { PatternRefusal } from './unfold'
+
+/**
+ * The lines that a pattern makes, its pieces beside one another, mm.
+ * @param measures by name, `caliper` among them, mm
+ * @throws PatternRefusal, ArithmeticRefusal with the panel and the edge
+ */
+export const linesOfPattern = (pattern: Pattern, measures: Readonly<Record<string, number>>): PatternLine[] =>
+  linesOfPieces(unfold(pattern, measures))

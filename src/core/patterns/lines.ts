@@ -1,0 +1,102 @@
+import { apply, translation } from '../geometry/affine'
+import { boundsOf, uniteBoxes, widthOf } from '../geometry/measure'
+import { type Contour, transformContour, writePath } from '../geometry/path'
+import type { Point } from '../geometry/point'
+import { footOf, type LaidPanel, type LaidPiece } from './unfold'
+
+/** A line of a pattern. Its key stays the same whatever the measures. */
+export type PatternLine = {
+  key: string
+  d: string
+  role: 'cut' | 'score' | 'perforate' | 'pen' | 'print'
+  fold?: 'valley' | 'mountain'
+  /** degrees from flat */
+  angle?: number
+  /** the piece that it belongs to */
+  plane: string
+  title: string
+}
+
+/** Between pieces that lie beside one another, mm. */
+const GAP = 10
+
+/** The lines of pieces as they are laid beside one another, from the origin to the right and down, mm. */
+export function linesOfPieces(pieces: readonly LaidPiece[]): PatternLine[] {
+  let right = 0
+  return pieces.flatMap((piece) => {
+    const own = linesOf(piece)
+    const box = uniteBoxes(own.map((l) => boundsOf(l.contour)))
+    const shift = translation(right - box.minX, -box.minY)
+    right += widthOf(box) + GAP
+    return own.map(({ contour, key, ...line }) => ({
+      ...line,
+      key: `${slug(piece.name)}.${key}`,
+      d: writePath(transformContour(contour, shift)),
+      plane: slug(piece.name),
+      title: piece.name,
+    }))
+  })
+}
+
+/** A name as it may stand in ids. */
+const slug = (name: string): string => name.toLowerCase().replace(/[^a-z0-9]+/g, '-')
+
+type OwnLine = Omit<PatternLine, 'd' | 'plane' | 'title'> & { contour: Contour }
+
+const straight = (from: Point, to: Point): Contour => ({ start: from, segments: [{ to }], closed: false })
+
+function linesOf({ panels, outline }: LaidPiece): OwnLine[] {
+  return [
+    { key: 'outline', role: 'cut', contour: outline },
+    ...panels.flatMap((panel): OwnLine[] => [
+      ...foldLines(panel),
+      ...panel.openings.map(
+        (contour, i): OwnLine => ({ key: `${panel.id}.opening${i + 1}`, role: 'cut', contour }),
+      ),
+      ...panel.lines.map((l, i): OwnLine => ({ key: `${panel.id}.line${i + 1}`, ...l })),
+    ]),
+  ]
+}
+
+/** The fold that a panel hangs on, where straps span it in parts, and the lines of these straps. */
+function foldLines(panel: LaidPanel): OwnLine[] {
+  if (!panel.parent) return []
+  const fold = panel.angle > 0 ? 'valley' : 'mountain'
+  const other = fold === 'valley' ? 'mountain' : 'valley'
+  const angle = Math.abs(panel.angle)
+  const at = (x: number, y: number) => apply(panel.at, { x, y })
+  const { from, to } = footOf(panel)
+  const straps = [...panel.straps].sort((a, b) => a.from - b.from)
+  const stops = [from, ...straps.flatMap((s) => [at(s.from, 0), at(s.to, 0)]), to]
+  const parts: OwnLine[] = []
+  for (let i = 0; i < stops.length; i += 2) {
+    const [p, q] = [stops[i]!, stops[i + 1]!]
+    if (Math.hypot(q.x - p.x, q.y - p.y) > 0.05)
+      parts.push({
+        key: `${panel.id}.fold${i === 0 ? '' : i / 2 + 1}`,
+        role: 'score',
+        fold,
+        angle,
+        contour: straight(p, q),
+      })
+  }
+  return [
+    ...parts,
+    ...straps.flatMap(({ from: a, to: b, up, down }, i): OwnLine[] => {
+      const key = (name: string) => `${panel.id}.strap${i + 1}.${name}`
+      const score = (name: string, y: number, way: typeof fold): OwnLine => ({
+        key: key(name),
+        role: 'score',
+        fold: way,
+        contour: straight(at(a, y), at(b, y)),
+      })
+      return [
+        { key: key('left'), role: 'cut', contour: straight(at(a, -up), at(a, down)) },
+        { key: key('right'), role: 'cut', contour: straight(at(b, -up), at(b, down)) },
+        score('top', -up, fold),
+        score('middle', down - up, other),
+        score('bottom', down, fold),
+      ]
+    }),
+  ]
+}
