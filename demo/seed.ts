@@ -63,6 +63,8 @@ async function seed(): Promise<void> {
   await cutters.list()
   if ((await listProjects()).total > 0) return
   putAtHand('titan-one', readFont(await fontsOnDisk('titan-one.woff')))
+  for (const { name, making } of FROM_PATTERNS)
+    await createProject(settled(addMaking(emptyProject(name), making))[0], [])
   for (const { file, name, source, reading, art: artFile } of DEMOS) {
     const bytes = bytesOf(file)
     const drawing = await readDrawing(bytes, file, { ...PLAIN_READING, ...reading, decodePicture })
@@ -87,6 +89,23 @@ async function seed(): Promise<void> {
     await createProject(prepare ? prepare(project, await papers.list(), art) : project, kept)
   }
 }
+
+/** What is made from nothing: a gift box for a caddy, and a card whose strap stands before its fold. */
+const FROM_PATTERNS = [
+  {
+    name: 'Lantern Quay Tea Fair: gift box',
+    making: {
+      id: 'demo-box',
+      recipe: 'pattern:tuck-end-box',
+      name: 'Gift box',
+      measures: { length: 70, width: 50, height: 110 },
+    },
+  },
+  {
+    name: 'Lantern Quay Tea Fair: boat card',
+    making: { id: 'demo-boat', recipe: 'pattern:strap-card', name: 'Boat card', measures: { strap: 60 } },
+  },
+] as const
 
 const bytesOf = (file: string): Buffer =>
   readFileSync(fileURLToPath(new URL(`./drawings/${file}`, import.meta.url)))

@@ -7,6 +7,18 @@ import type { Finding } from '../core/document/findings'
 import type { Paper } from '../core/document/paper'
 import type { Project } from '../core/document/project'
 import type { Making } from '../core/document/sources'
+import type { Colours } from '../core/export/folded'
+import { writeStill } from '../core/export/folded/still'
+import {
+  type FoldedPiece,
+  folderOf,
+  posedTogether,
+  type Scene,
+  type ScenePose,
+  sceneOf,
+  scenePoseOf,
+} from '../core/folding'
+import type { Camera } from '../core/folding/still'
 import { shapeOf } from '../core/geometry/shape'
 import { inspect } from '../core/inspection'
 import { type Preview, previewOf } from '../core/making/make'
@@ -34,6 +46,9 @@ export type MeasuredFamily = Family & { length: number }
 export type Overview = { families: MeasuredFamily[]; findings: Finding[]; troubles: Trouble[] }
 /** An overview whose findings are null where they are what they were. */
 export type NewOverview = Omit<Overview, 'findings'> & { findings: Finding[] | null }
+
+/** What is shown folded. */
+let folding: FoldedPiece[] = []
 
 /** The number of the nesting that goes on; an older one stops. */
 let nesting = 0
@@ -119,6 +134,19 @@ export const computer = {
   async preview(making: Making): Promise<Preview> {
     await fontsFor({ sources: { [making.id]: making } })
     return previewOf(open(), making)
+  },
+  /** What the folded view shows of pieces, or of all that go to a sheet. */
+  folded(pieces: string[] | null): Scene {
+    folding = folderOf(open(), pieces)
+    return sceneOf(folding)
+  },
+  /** Where what is shown folded lies. @param share 0 flat, 1 folded */
+  pose(share: number): ScenePose {
+    return scenePoseOf(folding, share)
+  },
+  /** A picture of it as SVG, mm to scale. */
+  still(share: number, camera: Camera, colours: Colours): string {
+    return writeStill({ name: open().name, ...posedTogether(folding, share), colours }, camera)
   },
   /** How often a piece fits on a sheet; null where either is gone. */
   fill(sheet: string, piece: string): Filling | null {

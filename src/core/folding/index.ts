@@ -5,4 +5,13 @@ export { type FoldFinding, findingsOf } from './findings'
 export { type Folded, type Motion, modelOf, motionOf } from './folding'
 export type { Closure } from './loops'
 export type { FoldModel, FoldPanel, Glue, Hinge } from './model'
+export {
+  folderOf,
+  posedTogether,
+  type Scene,
+  type ScenePanel,
+  type ScenePose,
+  sceneOf,
+  scenePoseOf,
+} from './scene'
 export { type Meeting, meetingsOf } from './tabs'

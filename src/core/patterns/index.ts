@@ -4,6 +4,7 @@ import { unfold } from './unfold'
 
 export { ArithmeticRefusal } from './arithmetic'
 export { type Checked, readPattern, USUAL_CALIPER } from './check'
+export { figuresOf } from './figures'
 export type { PatternLine } from './lines'
 export { type Pattern, patternSchema } from './pattern'
 export { PATTERNS } from './shipped'

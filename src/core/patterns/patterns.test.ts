@@ -10,10 +10,11 @@ import { moved } from '../folding/rigid'
 import { addMaking } from '../making/make'
 import { recipeNameOf } from '../making/pattern'
 import { settled } from '../making/settle'
-import { PATTERNS, type Pattern, patternSchema, readPattern, USUAL_CALIPER } from '.'
+import { figuresOf, PATTERNS, type Pattern, patternSchema, readPattern, USUAL_CALIPER } from '.'
 import { ArithmeticRefusal, readArithmetic } from './arithmetic'
 import { measuresToProve, problemsOf, shutPose } from './check'
 import { modelOfPiece } from './model'
+import { roomFor } from './room'
 import { unfold } from './unfold'
 
 const named = (name: string): Pattern => PATTERNS.find((p) => p.name === name)!
@@ -293,5 +294,25 @@ describe('a pattern file from a stranger', () => {
   it('has a published schema that says the same', () => {
     const published = JSON.parse(readFileSync('public/schemas/pattern.schema.json', 'utf8'))
     expect(published).toEqual(JSON.parse(JSON.stringify(z.toJSONSchema(patternSchema, { io: 'input' }))))
+  })
+})
+
+describe('the room that things ask for', () => {
+  it('is their sum, with clearance round and between them, above alone where they stand', () => {
+    const one = { length: 70, width: 50, height: 110, along: 1, across: 1, up: 1, clearance: 1 }
+    expect(roomFor(one)).toEqual({ length: 72, width: 52, height: 111 })
+    expect(roomFor({ ...one, along: 3, up: 2 })).toEqual({ length: 214, width: 52, height: 221 })
+  })
+
+  it('is told with what a pattern comes to, folded and flat', () => {
+    const figures = figuresOf(
+      named('tuck-end-box'),
+      usual(named('tuck-end-box'), { length: 70, width: 50, height: 110, caliper: 0.3 }),
+    )
+    expect(figures[0]).toBe('Room within: 70 x 50 x 110 mm.')
+    expect(figures[1]).toMatch(
+      /^“Box” is 70.6 x 110.6 x 50.6 mm outside when it is folded, [\d.]+ x [\d.]+ mm flat.$/,
+    )
+    expect(figures.at(-1)).toBe(named('tuck-end-box').build)
   })
 })

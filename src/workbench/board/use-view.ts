@@ -21,6 +21,8 @@ export function useView(name: string, box: Box | null) {
   const kept = workbench.store.getState().views[name]
   const [view, setView] = useState<View>(kept ?? { scale: 1, x: 0, y: 0 })
   const fitted = useRef(kept !== undefined)
+  /** whether all of it is shown, and nobody moved it since: then it stays so when the board changes its size */
+  const whole = useRef(false)
   useEffect(() => {
     if (fitted.current) workbench.keepView(name, view)
   }, [workbench, name, view])
@@ -49,13 +51,16 @@ export function useView(name: string, box: Box | null) {
       }
       // What was asked for stands, though all there is becomes known only now.
       fitted.current = true
+      whole.current = false
       setView(fitView(wide, size))
     },
     [size],
   )
 
   const showAll = useCallback(() => {
-    if (box && box.minX <= box.maxX && size.width > 0) setView(fitView(box, size))
+    if (!box || box.minX > box.maxX || size.width === 0) return
+    whole.current = true
+    setView(fitView(box, size))
   }, [box, size])
 
   useEffect(() => {
@@ -64,14 +69,22 @@ export function useView(name: string, box: Box | null) {
     showAll()
   }, [box, size, showAll])
 
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another size alone shows all of it anew
+  useEffect(() => {
+    if (whole.current) showAll()
+  }, [size])
+
   const zoom = useCallback(
-    (factor: number, at = { x: size.width / 2, y: size.height / 2 }) => setView((v) => zoomAt(v, factor, at)),
+    (factor: number, at = { x: size.width / 2, y: size.height / 2 }) => {
+      whole.current = false
+      setView((v) => zoomAt(v, factor, at))
+    },
     [size],
   )
-  const pan = useCallback(
-    (dx: number, dy: number) => setView((v) => ({ ...v, x: v.x + dx, y: v.y + dy })),
-    [],
-  )
+  const pan = useCallback((dx: number, dy: number) => {
+    whole.current = false
+    setView((v) => ({ ...v, x: v.x + dx, y: v.y + dy }))
+  }, [])
 
   /** Moves and zooms by keys; answers whether the key was one of them. */
   const onKey = useCallback(

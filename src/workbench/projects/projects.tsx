@@ -167,6 +167,15 @@ export function Projects({ initial, deleted, problem }: Props) {
       },
     })
   }
+  /** A project without a drawing: what is in it is made in Shape. */
+  const begin = async () => {
+    try {
+      const { id } = await api.begin()
+      router.push(`/projects/${id}/shape`)
+    } catch (error) {
+      alarm((error as Error).message)
+    }
+  }
   const left = list.total - list.projects.length
   return (
     <Page>
@@ -194,6 +203,7 @@ export function Projects({ initial, deleted, problem }: Props) {
         >
           <FileUp size={17} /> Choose a file
         </FileButton>
+        <QuietButton onPress={() => void begin()}>Begin with a pattern or a shape</QuietButton>
       </Drop>
       {initial.total > initial.projects.length || find ? (
         <Row style={{ marginBottom: 18 }}>

@@ -88,6 +88,8 @@ export const api = {
   rename: (id: string, name: string) => call('PATCH', at('projects', id), changedSchema, { name }),
   remove: (id: string) => call('DELETE', at('projects', id), nothing),
   restore: (id: string) => call('POST', at('projects', id, 'restore'), nothing),
+  /** Begins a project without a drawing. */
+  begin: () => call('POST', 'projects/empty', withId),
   duplicate: (id: string) => call('POST', at('projects', id, 'duplicate'), withId),
   importFile: (file: File, importId: string, signal: AbortSignal) =>
     call(

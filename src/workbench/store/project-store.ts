@@ -21,6 +21,8 @@ export type NoticeState = {
   action?: { label: string; run: () => void }
 }
 
+export type Look = 'flat' | 'both' | 'folded'
+
 export type ProjectState = {
   id: string
   project: Project
@@ -50,6 +52,8 @@ export type ProjectState = {
   chosenPlacements: readonly string[]
   /** where the next file is laid */
   lay: Lay
+  /** how the drawing is looked at where it is shown: flat, folded, or both beside each other */
+  look: Look
   /** where boards were looked at when their stations were left */
   views: Readonly<Record<string, View>>
 }
@@ -99,6 +103,7 @@ export function createProjectStore(
     sheetId: null,
     chosenPlacements: [],
     lay: 'beside',
+    look: 'flat',
     views: {},
   }))
   const followers = new Set<(changes: Change[]) => void>()
@@ -290,6 +295,7 @@ export function createProjectStore(
     lookAt: (box: Box) => store.setState({ place: { box } }),
     review: (reviewing: boolean) => store.setState({ reviewing }),
     light: (lit: readonly string[]) => store.setState({ lit }),
+    lookAs: (look: Look) => store.setState({ look }),
     choosePieces: (chosenPieces: readonly string[]) => store.setState({ chosenPieces }),
     lookAtSheet: (sheetId: string) => store.setState({ sheetId, chosenPlacements: [] }),
     choosePlacements: (chosenPlacements: readonly string[]) => store.setState({ chosenPlacements }),

@@ -1,5 +1,6 @@
 import {
   ArithmeticRefusal,
+  figuresOf,
   linesOfPattern,
   PATTERNS,
   type Pattern,
@@ -35,7 +36,8 @@ export const recipeOf = (pattern: Pattern): Recipe => ({
   ],
   make(_, measures) {
     try {
-      return linesOfPattern(pattern, numbers(measures))
+      const given = numbers(measures)
+      return { lines: linesOfPattern(pattern, given), figures: figuresOf(pattern, given) }
     } catch (error) {
       if (error instanceof PatternRefusal || error instanceof ArithmeticRefusal)
         throw new CannotMake(error.message)
@@ -46,6 +48,10 @@ export const recipeOf = (pattern: Pattern): Recipe => ({
 
 const numbers = (measures: Measures): Record<string, number> =>
   Object.fromEntries(Object.entries(measures).map(([name, value]) => [name, Number(value)]))
+
+/** The pattern that a recipe makes, if it is one. */
+export const patternOf = (recipe: string): Pattern | null =>
+  PATTERNS.find((p) => recipeNameOf(p) === recipe) ?? null
 
 /** A recipe for every pattern that ships. */
 export const PATTERN_RECIPES: readonly Recipe[] = PATTERNS.map(recipeOf)

@@ -5,7 +5,7 @@ import type { Beat, Fold } from '@/core/document/lines'
 import { linesOf } from '@/core/pieces/lines'
 import { count } from '@/core/units/count'
 import { QuietButton } from '@/kit/button'
-import { LengthField } from '@/kit/field'
+import { LengthField, NumberEntry } from '@/kit/field'
 import { Row } from '@/kit/surface'
 import { useProject, useWorkbench } from '../../store/context'
 import type { Workbench } from '../../store/project-store'
@@ -41,6 +41,9 @@ export function ChosenScores() {
         })}
       </Row>
       <Row style={{ marginTop: 8 }}>
+        <AngleField />
+      </Row>
+      <Row style={{ marginTop: 8 }}>
         {beat ? (
           <>
             <BeatFields beat={beat} />
@@ -58,6 +61,36 @@ export function ChosenScores() {
           </QuietButton>
         )}
       </Row>
+    </>
+  )
+}
+
+/** How far the chosen scores fold, where it is known; without it folding works it out. */
+function AngleField() {
+  const workbench = useWorkbench()
+  const project = useProject((s) => s.project)
+  const selection = useProject((s) => s.selection)
+  const chosen = linesOf(project, selection)
+  const [known] = chosen.flatMap((l) => l.angle ?? [])
+  const set = (angle: number | null) =>
+    void workbench.edit((p) =>
+      makeEdit(
+        p,
+        angle === null ? 'Let the angle be worked out' : `Fold ${count(chosen.length, 'score')} by ${angle}°`,
+        (draft) => {
+          for (const { id } of chosen) {
+            const line = draft.lines[id]
+            if (!line) continue
+            if (angle === null) delete line.angle
+            else line.angle = angle
+          }
+        },
+      ),
+    )
+  return (
+    <>
+      <NumberEntry label="Angle from flat" value={known ?? 90} min={0} max={180} suffix="°" onCommit={set} />
+      {known === undefined ? null : <QuietButton onPress={() => set(null)}>Work it out</QuietButton>}
     </>
   )
 }

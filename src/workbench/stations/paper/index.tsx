@@ -1,6 +1,7 @@
 import { isAboutArt, openFindings } from '@/core/inspection'
 import { piecesWithoutPaper } from '@/core/pieces/take-paper'
 import { Drawing } from '../../board/drawing'
+import { WithFolded } from '../../folded/with-folded'
 import { fetched } from '../fetched'
 import type { Station } from '../station'
 
@@ -16,7 +17,11 @@ export const paper: Station = {
     return { open, done: open === 0 && Object.keys(project.pieces).length > 0 }
   },
   panel: () => <Paper />,
-  stage: () => <Drawing showArt />,
+  stage: () => (
+    <WithFolded>
+      <Drawing showArt />
+    </WithFolded>
+  ),
   load,
   keys: [],
 }

@@ -3,12 +3,14 @@ import { linesOfSource } from '@/core/binding/remove-source'
 import { uniteBoxes } from '@/core/geometry/measure'
 import { shapeOf } from '@/core/geometry/shape'
 import { addMaking } from '@/core/making/make'
+import { patternOf } from '@/core/making/pattern'
 import { RECIPES } from '@/core/making/recipes'
 import { Button, QuietButton } from '@/kit/button'
 import { Muted, Row, Section, Tag } from '@/kit/surface'
 import { useProject, useWorkbench } from '../../store/context'
 import { Measures } from './measures'
 import { useDesk } from './shape-frame'
+import { ThingsInside } from './things-inside'
 
 /** A making that is set up: its measures and what it would be, and then it is made or not. */
 export function DraftLeaf() {
@@ -36,6 +38,7 @@ export function DraftLeaf() {
         if (made.length > 0) workbench.lookAt(uniteBoxes(made.map((l) => shapeOf(l.d).box)))
       })
   }
+  const inside = patternOf(recipe.name)?.inside
   const taken = draft.takes.map(({ piece }) => pieces[piece]?.name ?? '')
   return (
     <Section data-testid="draft">
@@ -46,6 +49,7 @@ export function DraftLeaf() {
           {taken.length > 1 ? `, which stays; “${taken.slice(1).join('”, “')}” acts on it` : ''}
         </Muted>
       ) : null}
+      {inside ? <ThingsInside inside={inside} onSize={change} /> : null}
       <Measures recipe={recipe} making={draft} onSet={(name, value) => change({ [name]: value })} />
       <div aria-live="polite">
         {preview?.trouble ? (

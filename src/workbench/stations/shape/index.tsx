@@ -1,4 +1,5 @@
 import { makingsOf } from '@/core/document/sources'
+import { WithFolded } from '../../folded/with-folded'
 import { fetched } from '../fetched'
 import type { Station } from '../station'
 
@@ -16,7 +17,11 @@ export const shape: Station = {
     return { open, done: makings.length > 0 && open === 0 }
   },
   panel: () => <Shape />,
-  stage: () => <ShapeStage />,
+  stage: () => (
+    <WithFolded>
+      <ShapeStage />
+    </WithFolded>
+  ),
   Frame: ShapeFrame,
   load,
   keys: [

@@ -1,9 +1,12 @@
 'use client'
+import { useState } from 'react'
 import { Button } from 'react-aria-components'
 import styled from 'styled-components'
+import { PATTERN_RECIPES } from '@/core/making/pattern'
 import type { Recipe } from '@/core/making/recipe'
 import { RECIPES } from '@/core/making/recipes'
 import { count } from '@/core/units/count'
+import { SearchField } from '@/kit/field'
 import { Muted, Section } from '@/kit/surface'
 import { useProject } from '../../store/context'
 import { useDesk } from './shape-frame'
@@ -60,37 +63,64 @@ export function useChosenPieces(): string[] {
   return marked.length === 0 && all.length === 1 ? all : marked
 }
 
-/** All recipes, of nothing and of the chosen pieces. */
+/** All recipes, of nothing and of the chosen pieces; and the patterns, found by their words. */
 export function RecipeList() {
   const pieces = useProject((s) => s.project.pieces)
   const chosen = useChosenPieces()
+  const [words, setWords] = useState('')
+  const found = PATTERN_RECIPES.filter(({ title, says }) =>
+    `${title} ${says}`.toLowerCase().includes(words.trim().toLowerCase()),
+  )
+  return (
+    <>
+      <Section>
+        <h2>Make</h2>
+        <Muted style={{ marginBottom: 10 }}>
+          {chosen.length === 0
+            ? 'From nothing, or of pieces that you choose on the board or the shelf: the first one stays, the others act on it.'
+            : `Of ${chosen.map((id) => `“${pieces[id]!.name}”`).join(', ')}${chosen.length > 1 ? ': the first one stays.' : '.'}`}
+        </Muted>
+        <RecipeTiles recipes={OWN_RECIPES} chosen={chosen} />
+      </Section>
+      <Section>
+        <h2>Patterns</h2>
+        <Muted style={{ marginBottom: 10 }}>
+          Boxes, bags, envelopes and cards that fold shut at any size, by what goes inside.
+        </Muted>
+        <SearchField label="Find a pattern" value={words} onChange={setWords} />
+        <div style={{ height: 8 }} />
+        {found.length > 0 ? (
+          <RecipeTiles recipes={found} chosen={[]} />
+        ) : (
+          <Muted>No pattern is called so. Try “box”, “card” or “envelope”.</Muted>
+        )}
+      </Section>
+    </>
+  )
+}
+
+const OWN_RECIPES = RECIPES.filter((r) => !PATTERN_RECIPES.includes(r))
+
+function RecipeTiles({ recipes, chosen }: { recipes: readonly Recipe[]; chosen: readonly string[] }) {
   const { begin } = useDesk()
   return (
-    <Section>
-      <h2>Make</h2>
-      <Muted style={{ marginBottom: 10 }}>
-        {chosen.length === 0
-          ? 'From nothing, or of pieces that you choose on the board or the shelf: the first one stays, the others act on it.'
-          : `Of ${chosen.map((id) => `“${pieces[id]!.name}”`).join(', ')}${chosen.length > 1 ? ': the first one stays.' : '.'}`}
-      </Muted>
-      <Tiles>
-        {RECIPES.map((recipe) => {
-          const missing = wanted(recipe, chosen.length)
-          const takes = chosen.length <= recipe.takes.most ? chosen : []
-          return (
-            <li key={recipe.name}>
-              <Tile
-                aria-label={recipe.title}
-                isDisabled={missing !== null}
-                onPress={() => begin(recipe, takes)}
-              >
-                <b>{recipe.title}</b>
-                <span>{missing ?? recipe.says}</span>
-              </Tile>
-            </li>
-          )
-        })}
-      </Tiles>
-    </Section>
+    <Tiles>
+      {recipes.map((recipe) => {
+        const missing = wanted(recipe, chosen.length)
+        const takes = chosen.length <= recipe.takes.most ? chosen : []
+        return (
+          <li key={recipe.name}>
+            <Tile
+              aria-label={recipe.title}
+              isDisabled={missing !== null}
+              onPress={() => begin(recipe, takes)}
+            >
+              <b>{recipe.title}</b>
+              <span>{missing ?? recipe.says}</span>
+            </Tile>
+          </li>
+        )
+      })}
+    </Tiles>
   )
 }

@@ -1,0 +1,121 @@
+import type { Project } from '../document/project'
+import { shapesOf } from '../pieces/piece-shape'
+import { spentPieces } from '../pieces/spent'
+import { type FoldedPiece, foldedPiece, type Posed, together } from './build'
+import { collisionsOf } from './collisions'
+import { extentOf } from './extent'
+import { type FoldFinding, findingsOf } from './findings'
+import type { Flat } from './model'
+import { meetingsOf } from './tabs'
+import { trianglesOf } from './triangles'
+
+/** A panel of a scene: corners on the flat sheet, its triangles, its edge as pairs of corners, and its fold lines. */
+export type ScenePanel = {
+  id: string
+  piece: string
+  /** x y of each corner, mm, y up */
+  corners: Float32Array
+  triangles: Uint32Array
+  /** pairs of corners along its edges, those of folds last */
+  edges: Uint32Array
+  /** how many of the pairs are no folds */
+  cuts: number
+  /** lines of the document that it folds along */
+  lines: string[]
+}
+
+/** What is folded on the screen: panels of several pieces, and what is known of them beforehand. */
+export type Scene = {
+  panels: ScenePanel[]
+  pieces: { id: string; name: string; panels: number; folds: number; tabs: number }[]
+  findings: (FoldFinding & { piece: string })[]
+  /** whether any of it turns at all */
+  folds: boolean
+}
+
+/** A scene in one position. */
+export type ScenePose = {
+  /** twelve numbers a panel: the rows of its turn and its shift, row by row */
+  places: Float32Array
+  /** by piece, as it is folded now, mm */
+  sizes: { width: number; depth: number; height: number }[]
+  /** panels that pass through each other now */
+  crossing: number
+}
+
+/** How pieces fold: those that are asked for, or all that go to a sheet. @throws TooManyMeetings */
+export function folderOf(project: Project, wanted: readonly string[] | null): FoldedPiece[] {
+  const spent = spentPieces(project)
+  return shapesOf(project)
+    .filter(({ piece }) => (wanted && wanted.length > 0 ? wanted.includes(piece.id) : !spent.has(piece.id)))
+    .map(foldedPiece)
+}
+
+/** Pieces in one position as one model. @param share 0 flat, 1 folded */
+export const posedTogether = (pieces: readonly FoldedPiece[], share: number): Posed =>
+  together(pieces.map(({ motion }) => ({ model: motion.model, ...motion.at(share) })))
+
+/** What a view needs once for pieces, whatever their position. */
+export function sceneOf(pieces: readonly FoldedPiece[]): Scene {
+  return {
+    panels: pieces.flatMap(({ motion: { model } }) =>
+      model.panels.map((panel, i): ScenePanel => {
+        const hinges = model.hinges.filter((h) => h.a === i || h.b === i)
+        const rings = [panel.ring, ...panel.openings]
+        const { corners, triangles } = trianglesOf(panel)
+        const cut: number[] = []
+        const fold: number[] = []
+        let first = 0
+        for (const ring of rings) {
+          ring.forEach((p, k) => {
+            const next = (k + 1) % ring.length
+            const on = hinges.some((h) => [p, ring[next]!].every((e) => isOn(h.from, h.to, e)))
+            ;(on ? fold : cut).push(first + k, first + next)
+          })
+          first += ring.length
+        }
+        return {
+          id: panel.id,
+          piece: panel.piece,
+          corners: Float32Array.from(corners.flat()),
+          triangles: Uint32Array.from(triangles),
+          edges: Uint32Array.from([...cut, ...fold]),
+          cuts: cut.length / 2,
+          lines: [...new Set(hinges.flatMap((h) => h.lines))],
+        }
+      }),
+    ),
+    pieces: pieces.map(({ shape, motion: { model, at } }) => ({
+      id: shape.piece.id,
+      name: shape.piece.name,
+      panels: model.panels.length,
+      folds: model.hinges.length,
+      tabs: meetingsOf(model, model.glue, at(1).pose).length,
+    })),
+    findings: pieces.flatMap(({ shape, given, motion }) =>
+      findingsOf(given, motion).map((f) => ({ ...f, piece: shape.piece.id })),
+    ),
+    folds: pieces.some((p) => p.motion.model.hinges.length > 0),
+  }
+}
+
+const isOn = (from: Flat, to: Flat, [x, y]: Flat): boolean => {
+  const length = Math.hypot(to[0] - from[0], to[1] - from[1])
+  const off = ((to[0] - from[0]) * (y - from[1]) - (to[1] - from[1]) * (x - from[0])) / (length || 1)
+  return Math.abs(off) < 0.1
+}
+
+/** Where everything lies in one position. */
+export function scenePoseOf(pieces: readonly FoldedPiece[], share: number): ScenePose {
+  const posed = pieces.map(({ motion }) => ({ model: motion.model, ...motion.at(share) }))
+  const pose = posed.flatMap((p) => p.pose)
+  const places = new Float32Array(12 * pose.length)
+  pose.forEach(({ r, t }, i) => {
+    places.set([r[0], r[1], r[2], t[0], r[3], r[4], r[5], t[1], r[6], r[7], r[8], t[2]], 12 * i)
+  })
+  return {
+    places,
+    sizes: posed.map(({ model, pose: at }) => extentOf(model, at)),
+    crossing: posed.reduce((sum, { model, pose: at }) => sum + collisionsOf(model, at).length, 0),
+  }
+}

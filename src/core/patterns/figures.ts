@@ -1,0 +1,35 @@
+import { extentOf } from '../folding'
+import { boundsOf, heightOf, widthOf } from '../geometry/measure'
+import { shutPose } from './check'
+import { modelOfPiece } from './model'
+import type { Pattern } from './pattern'
+import { type LaidPiece, unfold } from './unfold'
+
+const mm = (v: number): string => String(Math.round(v * 10) / 10)
+
+/**
+ * What a pattern comes to at some measures, in sentences: the room within, each piece folded and flat, and how it is
+ * put together.
+ */
+export function figuresOf(pattern: Pattern, measures: Readonly<Record<string, number>>): string[] {
+  const { inside, build } = pattern
+  const room = inside
+    ? [inside.length, inside.width, inside.height].map((name) => mm(measures[name] ?? 0))
+    : null
+  const pieces = unfold(pattern, measures)
+  return [
+    ...(room ? [`Room within: ${room.join(' x ')} mm.`] : []),
+    ...pieces.slice(0, 5).map((piece) => sizesOf(piece, measures.caliper ?? 0)),
+    build,
+  ]
+}
+
+function sizesOf(piece: LaidPiece, caliper: number): string {
+  const { model } = modelOfPiece(piece)
+  const { width, depth, height } = extentOf(model, shutPose(model))
+  const box = boundsOf(piece.outline)
+  const flat = `${mm(widthOf(box))} x ${mm(heightOf(box))} mm flat`
+  if (model.hinges.length === 0) return `“${piece.name}” is ${flat}.`
+  const folded = [width, depth, height].map((v) => mm(v + caliper))
+  return `“${piece.name}” is ${folded.join(' x ')} mm outside when it is folded, ${flat}.`
+}

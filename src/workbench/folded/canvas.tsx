@@ -1,0 +1,205 @@
+'use client'
+import { Canvas, type ThreeEvent, useThree } from '@react-three/fiber'
+import { useEffect, useMemo, useRef } from 'react'
+import { Box3, type Group, Matrix4, type PerspectiveCamera, Sphere, Vector3 } from 'three'
+import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js'
+import type { Scene, ScenePanel } from '@/core/folding'
+import type { Camera } from '@/core/folding/still'
+import { edgeGeometry, panelGeometry } from './panel-geometry'
+
+/** How a paper looks. */
+export type Look = { front: string; back: string; caliper: number }
+
+type Props = {
+  scene: Scene
+  /** twelve numbers a panel; null before the first position is known */
+  places: Float32Array | null
+  lookOf: (piece: string) => Look
+  /** lines that are pointed at or chosen */
+  lit: ReadonlySet<string>
+  camera: Camera & { zoom: number }
+  onCamera: (camera: Camera & { zoom: number }) => void
+  onHover: (panel: ScenePanel | null) => void
+  onChoose: (panel: ScenePanel) => void
+}
+
+const INK = '#2b1a2e'
+const PLUM = '#7d2a5f'
+const FIELD_OF_VIEW = 32
+
+/** The folded build in space. */
+export default function FoldedCanvas(props: Props) {
+  return (
+    <Canvas
+      frameloop="demand"
+      dpr={[1, 1.5]}
+      camera={{ fov: FIELD_OF_VIEW, near: 1, far: 20_000 }}
+      gl={{ antialias: true, preserveDrawingBuffer: true }}
+      onPointerMissed={() => props.onHover(null)}
+    >
+      <hemisphereLight args={['#fffdf8', '#e0d5c4', 2.6]} />
+      <directionalLight position={[-300, 500, 600]} intensity={1.9} />
+      <Panels {...props} />
+      <Eye {...props} />
+    </Canvas>
+  )
+}
+
+/** Every panel where it lies. */
+function Panels({ scene, places, lookOf, lit, onHover, onChoose }: Props) {
+  const groups = useRef<(Group | null)[]>([])
+  const { invalidate } = useThree()
+  const made = useMemo(
+    () =>
+      scene.panels.map((panel) => {
+        const look = lookOf(panel.piece)
+        return {
+          panel,
+          look,
+          solid: panelGeometry(panel, look.caliper),
+          cuts: edgeGeometry(panel, look.caliper, 'cuts'),
+          folds: edgeGeometry(panel, look.caliper, 'folds'),
+        }
+      }),
+    [scene, lookOf],
+  )
+  useEffect(
+    () => () => {
+      for (const { solid, cuts, folds } of made) for (const g of [solid, cuts, folds]) g.dispose()
+    },
+    [made],
+  )
+  useEffect(() => {
+    if (!places) return
+    const matrix = new Matrix4()
+    groups.current.forEach((group, i) => {
+      if (!group || 12 * i + 12 > places.length) return
+      const p = places.subarray(12 * i, 12 * i + 12)
+      matrix.set(...([...p, 0, 0, 0, 1] as Parameters<Matrix4['set']>))
+      group.matrix.copy(matrix)
+      group.matrixWorldNeedsUpdate = true
+    })
+    invalidate()
+  }, [places, invalidate])
+  return made.map(({ panel, look, solid, cuts, folds }, i) => {
+    const isLit = panel.lines.some((id) => lit.has(id))
+    const at = {
+      onPointerOver: (e: ThreeEvent<PointerEvent>) => {
+        e.stopPropagation()
+        onHover(panel)
+      },
+      onPointerOut: () => onHover(null),
+      onClick: (e: ThreeEvent<MouseEvent>) => {
+        // The end of a turn of the eye is no choice.
+        if (e.delta > 4) return
+        e.stopPropagation()
+        onChoose(panel)
+      },
+    }
+    return (
+      <group
+        key={panel.id}
+        matrixAutoUpdate={false}
+        ref={(group) => {
+          groups.current[i] = group
+        }}
+      >
+        <mesh geometry={solid} {...at}>
+          {[look.front, look.back, look.back].map((colour, side) => (
+            <meshStandardMaterial
+              // biome-ignore lint/suspicious/noArrayIndexKey: front, back and edge have no other names
+              key={side}
+              attach={`material-${side}`}
+              color={colour}
+              roughness={0.9}
+              emissive={isLit ? PLUM : '#000000'}
+              emissiveIntensity={isLit ? 0.18 : 0}
+              // Panels in one plane would flicker: later ones lie farther away.
+              polygonOffset
+              polygonOffsetFactor={1}
+              polygonOffsetUnits={2 * i}
+            />
+          ))}
+        </mesh>
+        <lineSegments geometry={cuts}>
+          <lineBasicMaterial color={INK} />
+        </lineSegments>
+        <lineSegments geometry={folds}>
+          <lineBasicMaterial color={isLit ? PLUM : INK} transparent opacity={isLit ? 1 : 0.4} />
+        </lineSegments>
+      </group>
+    )
+  })
+}
+
+/** The eye: turned with the pointer or from outside, always about the middle of what is there. */
+function Eye({ scene, places, camera, onCamera }: Props) {
+  const { camera: eye, gl, invalidate, size } = useThree()
+  const controls = useRef<OrbitControls | null>(null)
+  const tell = useRef(onCamera)
+  tell.current = onCamera
+  const around = useRef(new Sphere(new Vector3(), 100))
+  const fitted = useRef<Scene | null>(null)
+  /** what was told last, so that it is not taken for a wish */
+  const told = useRef<string>('')
+  useEffect(() => {
+    const made = new OrbitControls(eye, gl.domElement)
+    made.enablePan = false
+    made.addEventListener('change', () => invalidate())
+    made.addEventListener('end', () => {
+      const v = eye.position.clone().sub(made.target)
+      const far = v.length()
+      const seen = {
+        round: (Math.atan2(v.x, v.z) * 180) / Math.PI,
+        up: (Math.asin(v.y / far) * 180) / Math.PI,
+        zoom: distanceFor(around.current.radius, eye as PerspectiveCamera) / far,
+      }
+      told.current = JSON.stringify(seen)
+      tell.current(seen)
+    })
+    controls.current = made
+    return () => made.dispose()
+  }, [eye, gl, invalidate])
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another size of the window is another distance
+  useEffect(() => {
+    const made = controls.current
+    if (!made || !places) return
+    if (fitted.current !== scene) {
+      fitted.current = scene
+      around.current = sphereOf(scene, places)
+      told.current = ''
+    }
+    if (told.current === JSON.stringify(camera)) return
+    const [r, u] = [(camera.round * Math.PI) / 180, (camera.up * Math.PI) / 180]
+    const far = distanceFor(around.current.radius, eye as PerspectiveCamera) / camera.zoom
+    made.target.copy(around.current.center)
+    eye.position
+      .set(Math.sin(r) * Math.cos(u), Math.sin(u), Math.cos(r) * Math.cos(u))
+      .multiplyScalar(far)
+      .add(made.target)
+    made.update()
+    invalidate()
+  }, [scene, places, camera, eye, invalidate, size.width, size.height])
+  return null
+}
+
+function distanceFor(radius: number, { fov, aspect }: PerspectiveCamera): number {
+  const half = (fov * Math.PI) / 360
+  const narrow = Math.min(half, Math.atan(Math.tan(half) * aspect))
+  return (1.08 * radius) / Math.sin(narrow)
+}
+
+function sphereOf({ panels }: Scene, places: Float32Array): Sphere {
+  const box = new Box3()
+  const v = new Vector3()
+  panels.forEach(({ corners }, i) => {
+    const m = places.subarray(12 * i, 12 * i + 12)
+    for (let k = 0; k < corners.length; k += 2) {
+      const [x, y] = [corners[k]!, corners[k + 1]!]
+      box.expandByPoint(
+        v.set(m[0]! * x + m[1]! * y + m[3]!, m[4]! * x + m[5]! * y + m[7]!, m[8]! * x + m[9]! * y + m[11]!),
+      )
+    }
+  })
+  return box.isEmpty() ? new Sphere(new Vector3(), 100) : box.getBoundingSphere(new Sphere())
+}

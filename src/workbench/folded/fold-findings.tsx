@@ -1,0 +1,65 @@
+'use client'
+import styled from 'styled-components'
+import { setLines } from '@/core/document/edits'
+import type { Scene } from '@/core/folding'
+import { QuietButton } from '@/kit/button'
+import { useProject, useWorkbench } from '../store/context'
+
+const List = styled.ul`
+  max-height: 128px;
+  overflow: auto;
+  padding: 0 16px 8px;
+  font-size: 13.5px;
+  li {
+    display: flex;
+    align-items: center;
+    gap: 10px;
+    padding: 3px 0;
+  }
+  li::before {
+    content: '';
+    flex: none;
+    width: 8px;
+    height: 8px;
+    border-radius: 50%;
+    background: var(--brass);
+  }
+  li[data-severity='error']::before {
+    background: var(--alarm);
+  }
+`
+
+/** What would go wrong in folding, with a way to its place, and where there is one the way to mend it. */
+export function FoldFindings({ scene: { findings } }: { scene: Scene }) {
+  const workbench = useWorkbench()
+  const lines = useProject((s) => s.project.lines)
+  if (findings.length === 0) return null
+  /** Turns a fold's direction round. */
+  const turn = (ids: readonly string[]) =>
+    void workbench.edit((p) => {
+      const [first] = ids
+      const fold = first && p.lines[first]?.fold === 'valley' ? 'mountain' : 'valley'
+      return setLines(p, `Fold ${ids.length === 1 ? 'a score' : `${ids.length} scores`} ${fold}`, ids, {
+        fold,
+      })
+    })
+  return (
+    <List aria-label="What folding shows" data-testid="fold-findings">
+      {findings.map((f, i) => {
+        const there = f.lines.filter((id) => lines[id])
+        return (
+          // biome-ignore lint/suspicious/noArrayIndexKey: findings of a scene have no names
+          <li key={i} data-severity={f.severity}>
+            <span style={{ flex: 1 }}>{f.message}</span>
+            {there.length > 0 ? (
+              <QuietButton onPress={() => workbench.select(there)}>Show</QuietButton>
+            ) : null}
+            {f.rule === 'fold-wrong-way' && there.length > 0 ? (
+              <QuietButton onPress={() => turn(there)}>Turn it round</QuietButton>
+            ) : null}
+          </li>
+        )
+      })}
+    </List>
+  )
+}

@@ -1,0 +1,295 @@
+'use client'
+import { Download, Pause, Play, RotateCcw } from 'lucide-react'
+import { type KeyboardEvent, lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import styled from 'styled-components'
+import type { ScenePanel } from '@/core/folding'
+import { type Camera, USUAL_CAMERA } from '@/core/folding/still'
+import { count } from '@/core/units/count'
+import { formatLength } from '@/core/units/length'
+import { IconButton } from '@/kit/button'
+import { Slider } from '@/kit/slider'
+import { useProject, useWorkbench } from '../store/context'
+import { FoldFindings } from './fold-findings'
+import { savePng, saveSvg } from './save-still'
+import { useFolded } from './use-folded'
+
+const FoldedCanvas = lazy(() => import('./canvas'))
+
+const Whole = styled.section`
+  position: relative;
+  flex: 1;
+  min-width: 0;
+  display: flex;
+  flex-direction: column;
+  background: color-mix(in srgb, var(--ground) 70%, var(--paper));
+`
+const Space = styled.div`
+  position: relative;
+  flex: 1;
+  min-height: 0;
+  touch-action: none;
+  &:focus-visible {
+    outline: 2.5px solid var(--plum);
+    outline-offset: -3px;
+  }
+  > img {
+    position: absolute;
+    inset: 24px;
+    width: calc(100% - 48px);
+    height: calc(100% - 48px);
+    object-fit: contain;
+  }
+`
+const Controls = styled.div`
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  padding: 6px 14px 8px;
+  background: var(--paper);
+  box-shadow: 0 -1px 0 var(--hairline);
+`
+const Account = styled.p`
+  padding: 7px 16px;
+  font-size: 13.5px;
+  color: var(--ink-soft);
+  b {
+    color: var(--ink);
+  }
+`
+
+/** Degrees that an arrow key turns the eye by, and the factor of a zoom. */
+const TURN = 10
+const ZOOM = 1.15
+/** So many pieces are told one by one. */
+const MOST_TOLD = 2
+/** How long it takes to fold all, ms. */
+const PLAY = 2600
+
+type Eye = Camera & { zoom: number }
+const USUAL_EYE: Eye = { ...USUAL_CAMERA, zoom: 1 }
+
+/** What is drawn, folded: turned by pointer and keys, folded by a slider, told in words. */
+export function FoldedView() {
+  const workbench = useWorkbench()
+  const unit = useProject((s) => s.project.unit)
+  const [share, setShare] = useState(1)
+  const [eye, setEye] = useState<Eye>(USUAL_EYE)
+  const [playing, setPlaying] = useState(false)
+  const { scene, pose, problem } = useFolded(share)
+  const lookOf = useLooks()
+  const selection = useProject((s) => s.selection)
+  const pointed = useProject((s) => s.lit)
+  const lit = useMemo(() => new Set([...selection, ...pointed]), [selection, pointed])
+  const [flat, setFlat] = useState<string | null>(null)
+  const canDraw = useWebGl()
+  usePlaying(playing, setShare, () => setPlaying(false))
+
+  // Without three dimensions the picture serves.
+  const first = scene?.pieces[0]?.id ?? ''
+  useEffect(() => {
+    if (canDraw !== false || !scene) return
+    let over = false
+    void workbench.computer.still(share, eye, lookOf(first)).then((svg) => {
+      if (!over) setFlat(`data:image/svg+xml;utf8,${encodeURIComponent(svg)}`)
+    })
+    return () => {
+      over = true
+    }
+  }, [canDraw, scene, share, eye, workbench, lookOf, first])
+
+  const hover = useCallback(
+    (panel: ScenePanel | null) => workbench.light(panel ? panel.lines : []),
+    [workbench],
+  )
+  const choose = useCallback(
+    (panel: ScenePanel) => {
+      workbench.choosePieces([panel.piece])
+      workbench.select(panel.lines)
+    },
+    [workbench],
+  )
+  const onKey = (event: KeyboardEvent) => {
+    if (event.ctrlKey || event.metaKey || event.altKey) return
+    const next = eyeAfter(event.key, eye)
+    if (next) setEye(next)
+    else if (event.key === ' ') play()
+    else if (event.key === 'Home') setShare(0)
+    else if (event.key === 'End') setShare(1)
+    else return
+    event.preventDefault()
+  }
+  const play = () => {
+    if (!playing && share >= 1) setShare(0)
+    setPlaying((p) => !p)
+  }
+  const account = useMemo(() => {
+    if (!scene || !pose) return []
+    return scene.pieces.map((p, i) => {
+      const size = pose.sizes[i]
+      const sides = size ? [size.width, size.depth, size.height] : []
+      const words = `${sides.map((v) => formatLength(v, unit)).join(' x ')} ${unit}`
+      return {
+        name: p.name,
+        words: `${count(p.panels, 'panel')}, ${count(p.folds, 'fold')}${p.tabs > 0 ? `, ${count(p.tabs, 'tab')} met` : ''}, ${words}`,
+      }
+    })
+  }, [scene, pose, unit])
+  const percent = Math.round(share * 100)
+  return (
+    <Whole aria-label="Folded" data-testid="folded">
+      <Space
+        role="application"
+        tabIndex={0}
+        aria-label="Folded view. Arrow keys turn it, plus and minus zoom, 0 shows it as at first, space folds and unfolds."
+        onKeyDown={onKey}
+        data-share={share.toFixed(3)}
+        data-eye={`${Math.round(eye.round)} ${Math.round(eye.up)} ${eye.zoom.toFixed(2)}`}
+        data-panels={scene?.panels.length ?? 0}
+        data-height={pose?.sizes[0]?.height.toFixed(2) ?? ''}
+      >
+        {scene && scene.panels.length > 0 && canDraw ? (
+          <Suspense fallback={null}>
+            <FoldedCanvas
+              scene={scene}
+              places={pose?.places ?? null}
+              lookOf={lookOf}
+              lit={lit}
+              camera={eye}
+              onCamera={setEye}
+              onHover={hover}
+              onChoose={choose}
+            />
+          </Suspense>
+        ) : null}
+        {canDraw === false && flat ? (
+          // biome-ignore lint/performance/noImgElement: the picture is made here and has no address
+          <img src={flat} alt="The build as it is folded now" />
+        ) : null}
+      </Space>
+      <Account aria-live="polite">
+        {problem ??
+          (!scene ? (
+            'Folding …'
+          ) : scene.pieces.length === 0 ? (
+            'There is no piece yet: close an outline, or make something, and it folds here.'
+          ) : !scene.folds ? (
+            'Nothing here folds: no score parts a piece. Give lines the role “score” in Lines.'
+          ) : (
+            <>
+              <b>{percent === 100 ? 'Folded' : percent === 0 ? 'Flat' : `Folded by ${percent} %`}.</b>{' '}
+              {account.slice(0, MOST_TOLD).map(({ name, words }) => (
+                <span key={name}>
+                  “{name}”: {words}.{' '}
+                </span>
+              ))}
+              {account.length > MOST_TOLD
+                ? `And ${count(account.length - MOST_TOLD, 'more piece')}; choose one on the shelf to see it alone.`
+                : ''}
+            </>
+          ))}
+      </Account>
+      {scene ? <FoldFindings scene={scene} /> : null}
+      <Controls>
+        <IconButton aria-label={playing ? 'Stop' : 'Fold it'} onPress={play}>
+          {playing ? <Pause size={17} /> : <Play size={17} />}
+        </IconButton>
+        <Slider
+          label="Folded by"
+          hideLabel
+          value={share}
+          min={0}
+          max={1}
+          step={0.005}
+          onChange={(v) => {
+            setPlaying(false)
+            setShare(v)
+          }}
+          style={{ flex: 1 }}
+        />
+        <IconButton aria-label="Look as at first" onPress={() => setEye(USUAL_EYE)}>
+          <RotateCcw size={16} />
+        </IconButton>
+        <IconButton
+          aria-label="Save a picture (PNG)"
+          onPress={() => void workbench.computer.still(share, eye, lookOf(first)).then(savePng)}
+        >
+          <Download size={16} />
+        </IconButton>
+        <IconButton
+          aria-label="Save a picture (SVG)"
+          onPress={() => void workbench.computer.still(share, eye, lookOf(first)).then(saveSvg)}
+        >
+          <span style={{ fontSize: 11, fontWeight: 700 }}>SVG</span>
+        </IconButton>
+      </Controls>
+    </Whole>
+  )
+}
+
+/** The eye after a key; null for a key that does not move it. */
+function eyeAfter(key: string, eye: Eye): Eye | null {
+  switch (key) {
+    case 'ArrowLeft':
+      return { ...eye, round: eye.round - TURN }
+    case 'ArrowRight':
+      return { ...eye, round: eye.round + TURN }
+    case 'ArrowUp':
+      return { ...eye, up: Math.min(89, eye.up + TURN) }
+    case 'ArrowDown':
+      return { ...eye, up: Math.max(-89, eye.up - TURN) }
+    case '+':
+      return { ...eye, zoom: eye.zoom * ZOOM }
+    case '-':
+      return { ...eye, zoom: eye.zoom / ZOOM }
+    case '0':
+      return USUAL_EYE
+    default:
+      return null
+  }
+}
+
+/** The colours and the thickness of each piece's paper. */
+function useLooks() {
+  const pieces = useProject((s) => s.project.pieces)
+  const papers = useProject((s) => s.papers)
+  return useCallback(
+    (piece: string) => {
+      const paper = papers.find((p) => p.id === pieces[piece]?.paper)
+      return {
+        front: paper?.colour ?? '#efe6d8',
+        back: paper?.backColour ?? '#dccdb8',
+        caliper: paper?.caliper ?? 0.3,
+      }
+    },
+    [pieces, papers],
+  )
+}
+
+/** Whether this browser draws in three dimensions; null while it is not known. */
+function useWebGl(): boolean | null {
+  const [can, setCan] = useState<boolean | null>(null)
+  useEffect(() => setCan(document.createElement('canvas').getContext('webgl2') !== null), [])
+  return can
+}
+
+/** Moves the share on while it plays. */
+function usePlaying(playing: boolean, setShare: (next: (share: number) => number) => void, stop: () => void) {
+  const end = useRef(stop)
+  end.current = stop
+  useEffect(() => {
+    if (!playing) return
+    let before = performance.now()
+    let frame = 0
+    const step = (now: number) => {
+      const by = (now - before) / PLAY
+      before = now
+      setShare((share) => {
+        if (share + by >= 1) end.current()
+        return Math.min(1, share + by)
+      })
+      frame = requestAnimationFrame(step)
+    }
+    frame = requestAnimationFrame(step)
+    return () => cancelAnimationFrame(frame)
+  }, [playing, setShare])
+}
