@@ -63,8 +63,11 @@ async function seed(): Promise<void> {
   await cutters.list()
   if ((await listProjects()).total > 0) return
   putAtHand('titan-one', readFont(await fontsOnDisk('titan-one.woff')))
-  for (const { name, making } of FROM_PATTERNS)
-    await createProject(settled(addMaking(emptyProject(name), making))[0], [])
+  for (const { name, making, paper } of FROM_PATTERNS) {
+    const [project] = settled(addMaking(emptyProject(name), making))
+    const card = (await papers.list()).find((p) => p.name.startsWith(paper)) ?? null
+    await createProject(renamed(project, [], { paper: card?.id ?? null }), [])
+  }
   for (const { file, name, source, reading, art: artFile } of DEMOS) {
     const bytes = bytesOf(file)
     const drawing = await readDrawing(bytes, file, { ...PLAIN_READING, ...reading, decodePicture })
@@ -94,6 +97,7 @@ async function seed(): Promise<void> {
 const FROM_PATTERNS = [
   {
     name: 'Lantern Quay Tea Fair: gift box',
+    paper: 'Oolong',
     making: {
       id: 'demo-box',
       recipe: 'pattern:tuck-end-box',
@@ -103,6 +107,7 @@ const FROM_PATTERNS = [
   },
   {
     name: 'Lantern Quay Tea Fair: boat card',
+    paper: 'Plum',
     making: { id: 'demo-boat', recipe: 'pattern:strap-card', name: 'Boat card', measures: { strap: 60 } },
   },
 ] as const

@@ -139,9 +139,6 @@ function Eye({ scene, places, camera, onCamera }: Props) {
   const tell = useRef(onCamera)
   tell.current = onCamera
   const around = useRef(new Sphere(new Vector3(), 100))
-  const fitted = useRef<Scene | null>(null)
-  /** what was told last, so that it is not taken for a wish */
-  const told = useRef<string>('')
   useEffect(() => {
     const made = new OrbitControls(eye, gl.domElement)
     made.enablePan = false
@@ -154,7 +151,6 @@ function Eye({ scene, places, camera, onCamera }: Props) {
         up: (Math.asin(v.y / far) * 180) / Math.PI,
         zoom: distanceFor(around.current.radius, eye as PerspectiveCamera) / far,
       }
-      told.current = JSON.stringify(seen)
       tell.current(seen)
     })
     controls.current = made
@@ -164,12 +160,8 @@ function Eye({ scene, places, camera, onCamera }: Props) {
   useEffect(() => {
     const made = controls.current
     if (!made || !places) return
-    if (fitted.current !== scene) {
-      fitted.current = scene
-      around.current = sphereOf(scene, places)
-      told.current = ''
-    }
-    if (told.current === JSON.stringify(camera)) return
+    // What unfolds grows: it stays in sight, as near as it was.
+    around.current = sphereOf(scene, places)
     const [r, u] = [(camera.round * Math.PI) / 180, (camera.up * Math.PI) / 180]
     const far = distanceFor(around.current.radius, eye as PerspectiveCamera) / camera.zoom
     made.target.copy(around.current.center)

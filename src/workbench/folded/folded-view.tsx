@@ -21,7 +21,7 @@ const Whole = styled.section`
   min-width: 0;
   display: flex;
   flex-direction: column;
-  background: color-mix(in srgb, var(--ground) 70%, var(--paper));
+  background: color-mix(in srgb, var(--ground) 72%, #bfae96);
 `
 const Space = styled.div`
   position: relative;
