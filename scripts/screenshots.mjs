@@ -64,6 +64,15 @@ await shoot('lettering', async () => {
   await page.getByRole('button', { name: /^Measures of Lantern/ }).click()
   await page.getByRole('button', { name: 'Close Lantern' }).waitFor()
 })
+await shoot('folded', async () => {
+  const box = projects.find((p) => p.name.includes('gift box'))
+  await page.goto(`${base}/projects/${box.id}/shape`)
+  await seen('piece-card')
+  await page.getByText('both', { exact: true }).click()
+  await page.getByRole('slider', { name: 'Folded by' }).fill('0.72')
+  await page.getByRole('button', { name: 'Measures of Gift box' }).click()
+  await page.waitForTimeout(1500)
+})
 await shoot('review', async () => {
   await station('lines')()
   await page.getByRole('button', { name: 'One by one' }).click()

@@ -1,5 +1,6 @@
 import { measureEdits } from './edits'
 import type { Figure } from './figure'
+import { measureFolding } from './folding'
 import { measureImport } from './import'
 import { largeDrawing } from './large-drawing'
 import { measureMakings } from './makings'
@@ -20,6 +21,7 @@ const figures: Figure[] = [
   ...(await measureRegions()),
   ...measureTravel(),
   ...(await measureMakings()),
+  ...(await measureFolding()),
   ...(await measureMarks()),
   ...measureNesting(),
   ...(await measurePage(svg)),

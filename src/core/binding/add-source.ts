@@ -91,7 +91,8 @@ export function addSource(
       `${file.name} cannot be taken in. Its lines part one another into ${parts.toLocaleString('en')} pieces of line; up to ${MAX_LINES.toLocaleString('en')} are taken. Remove hatchings and patterns, or split it.`,
     )
   const parted = whole.flatMap((line, i) => partLine(line, sorted.parts[i]!, cleaning))
-  const laid = isShifted ? parted.map((l) => ({ ...l, d: place(l.d) })) : parted
+  const turned = parted.map((l) => withFold(l, drawing.lines, file.id))
+  const laid = isShifted ? turned.map((l) => ({ ...l, d: place(l.d) })) : turned
   const lines = replaces ? asDecided(laid, linesOfSource(project, replaces)) : laid
   const label = replaces
     ? `Replace “${before?.name ?? ''}” with “${file.name}”`
@@ -335,4 +336,12 @@ class LookNumbers {
     this.byId[id] = look
     return id
   }
+}
+
+/** A fold with the direction and the angle that its file tells. */
+function withFold(line: Line, drawn: readonly DrawnLine[], file: string): Line {
+  const origin = line.lineage?.[0] ?? line.id
+  const of = drawn[Number(origin.slice(file.length + 1)) - 1]
+  if (line.role !== 'score' || !of?.fold) return line
+  return { ...line, fold: of.fold, ...(of.angle === undefined ? {} : { angle: of.angle }) }
 }

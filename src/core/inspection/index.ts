@@ -9,6 +9,7 @@ import { artUnprinted } from './art-unprinted'
 import { closeScores } from './close-scores'
 import { cutTwice } from './cut-twice'
 import { fallingIsland } from './falling-island'
+import { foldingWrong } from './folding-wrong'
 import { looseLine } from './loose-line'
 import { noPiece } from './no-piece'
 import { nothingLeft } from './nothing-left'
@@ -41,6 +42,7 @@ export const RULES: readonly Rule[] = [
   closeScores,
   fallingIsland,
   spike,
+  foldingWrong,
   artUnprinted,
   artMirrored,
   artShort,

@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest'
+import { asProject } from '../../../corpus/as-project'
+import { sleeve } from '../../../corpus/templates/boxes'
 import { applyFix } from '../binding/apply-fix'
 import { rebind } from '../binding/reconcile'
 import { DEFAULT_LIMITS } from '../document/limits'
@@ -260,5 +262,24 @@ describe('inspect', () => {
       ['b', 'cut', rect(0.5, 0.5, 99, 49)],
     ])
     expect(finding(frame, 'nothing-left')).toMatchObject({ severity: 'warning' })
+  })
+})
+
+describe('a piece that does not fold as it is drawn', () => {
+  const carton = (wrong: number | null) => {
+    const project = asProject('carton', sleeve(1).pieces[0]!.lines)
+    const scores = Object.values(project.lines).filter((l) => l.role === 'score')
+    const turned = scores.map((l, n) => [l.id, { ...l, fold: n === wrong ? 'valley' : 'mountain' }] as const)
+    return { ...project, lines: { ...project.lines, ...Object.fromEntries(turned) } } as Project
+  }
+
+  it('is told with the fold that is the wrong way; one that folds is not', () => {
+    expect(inspect(carton(null)).filter((f) => f.rule.startsWith('fold'))).toEqual([])
+    const [found] = inspect(carton(1)).filter((f) => f.rule === 'fold-wrong-way')
+    expect(found).toMatchObject({
+      severity: 'warning',
+      message: expect.stringContaining('drawn as a valley'),
+    })
+    expect(found!.lines).toHaveLength(1)
   })
 })

@@ -1,5 +1,5 @@
 import type { Finding } from '../document/findings'
-import type { Look } from '../document/lines'
+import type { Fold, Look } from '../document/lines'
 import type { FileSource, Reading, Scale } from '../document/sources'
 import type { DecodePicture } from './picture/raster'
 
@@ -12,6 +12,9 @@ export type DrawnLine = {
   /** which element of the file it came from: the parts of a compound path share it */
   element: number
   fillRule: 'nonzero' | 'evenodd'
+  /** of formats that tell it: which way it folds, and how far, degrees from flat */
+  fold?: Fold
+  angle?: number
 }
 
 /** Words that stand in a file: they are no lines, but tell what the lines beside them are. */

@@ -1,13 +1,14 @@
 import { PLAIN_READING } from '../document/sources'
 import type { Drawing, Format, IntakeOptions } from './drawing'
 import { dxf } from './dxf'
+import { fold } from './fold'
 import { pdf } from './pdf'
 import { picture } from './picture'
 import { IntakeRefusal, LIMITS } from './refusal'
 import { svg } from './svg'
 
 /** Every kind of file that can be taken in. */
-export const FORMATS: readonly Format[] = [svg, dxf, pdf, picture]
+export const FORMATS: readonly Format[] = [svg, dxf, pdf, fold, picture]
 
 /**
  * Reads a file of any known kind.
@@ -20,7 +21,7 @@ export async function readDrawing(
   fileName: string,
   options: IntakeOptions = PLAIN_READING,
 ): Promise<Drawing & { format: string }> {
-  const known = 'SVG, DXF, PDF, PNG and JPEG'
+  const known = 'SVG, DXF, PDF, FOLD, PNG and JPEG'
   if (bytes.length === 0)
     throw new IntakeRefusal(`${fileName} is empty. Save it again from the program that drew it.`)
   if (bytes.length > LIMITS.bytes)

@@ -6,7 +6,7 @@ import { listen } from '../store/api'
 import { type CameIn, wordsOf } from './came-in'
 
 /** What the file dialog offers first; whatever is chosen is known by its bytes. */
-export const ACCEPTED = '.svg,.dxf,.pdf,.ai,.png,.jpg,.jpeg,.xml'
+export const ACCEPTED = '.svg,.dxf,.pdf,.ai,.fold,.png,.jpg,.jpeg,.xml'
 
 export type ImportState = { file: string; share: number; doing: string }
 type Send = (file: File, importId: string, signal: AbortSignal) => Promise<unknown>

@@ -1,0 +1,28 @@
+import { TooManyMeetings } from '../arrangement'
+import { findingsOf, foldedPiece } from '../folding'
+import { perPiece } from './rule'
+
+/** Pieces with more lines than this are looked at in the folded view alone, when somebody asks. */
+const MOST_LINES = 1500
+
+/** A piece that does not fold as it is drawn: a fold the wrong way, a tab that misses, a pop-up out of its card. */
+export const foldingWrong = perPiece((shape) => {
+  const { piece, lines } = shape
+  if (lines.length > MOST_LINES || !lines.some((l) => l.role === 'score')) return []
+  try {
+    const { given, motion } = foldedPiece(shape)
+    return findingsOf(given, motion)
+      .filter((f) => f.severity === 'error')
+      .map(({ rule, message, lines: ids }) => ({
+        rule,
+        // It can be cut all the same: the flat drawing is as it was meant.
+        severity: 'warning' as const,
+        message: `“${piece.name}”: ${message}`,
+        lines: ids,
+        pieces: [piece.id],
+      }))
+  } catch (error) {
+    if (error instanceof TooManyMeetings) return []
+    throw error
+  }
+})
