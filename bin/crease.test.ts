@@ -470,3 +470,23 @@ describe('crease fold', () => {
     expect((await crease('fold')).stderr).toContain('fold needs a file')
   })
 })
+
+describe('a pattern file of one’s own', () => {
+  it('is made and folded from the command line, or refused with the place', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'pattern-'))
+    const path = join(folder, 'box.json')
+    const box = readFileSync('src/core/patterns/shipped/tuck-end-box.json', 'utf8')
+    writeFileSync(path, box)
+    const told = JSON.parse(
+      (await crease('fold', `pattern:${path}`, '--measure', 'height=80', '--json')).stdout,
+    )
+    expect(told.panels).toHaveLength(13)
+    expect(Object.values(told.size)).toContainEqual(expect.closeTo(80.3, 3))
+    writeFileSync(path, box.replace('"head"', '"heed"').replace('front.right', 'front.wrong'))
+    expect(await crease('make', `pattern:${path}`)).toMatchObject({
+      status: 2,
+      stderr: expect.stringContaining('has no edge “wrong”'),
+    })
+    expect((await crease('make', 'pattern:none.json')).stderr).toContain('there is no such file')
+  })
+})

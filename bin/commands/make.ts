@@ -8,9 +8,11 @@ import { drawingAsSheet } from '../../src/core/export/parts'
 import { heightOf, uniteBoxes, widthOf } from '../../src/core/geometry/measure'
 import { shapeOf } from '../../src/core/geometry/shape'
 import { addMaking } from '../../src/core/making/make'
+import { ownRecipe } from '../../src/core/making/pattern'
 import type { Measure, Recipe } from '../../src/core/making/recipe'
 import { RECIPES } from '../../src/core/making/recipes'
 import { settled } from '../../src/core/making/settle'
+import { readPattern } from '../../src/core/patterns'
 import { count } from '../../src/core/units/count'
 import { parseLength, parseLengths } from '../../src/core/units/length'
 import { fontsFor, takeFontsFrom } from '../../src/tasks/fonts'
@@ -105,6 +107,16 @@ type MakeOptions = {
   measures: readonly string[]
 }
 
+/** The text of a pattern's file where one is named (`pattern:box.json`). @throws UsageError with all that is wrong */
+function ownPattern(name: string): string | undefined {
+  if (!name.startsWith('pattern:') || !name.endsWith('.json')) return undefined
+  const path = name.slice('pattern:'.length)
+  const text = readFileSync(path, 'utf8')
+  const { pattern, problems } = readPattern(text)
+  if (!pattern) throw new UsageError(`${path} is no pattern that can be made.\n${problems.join('\n')}`)
+  return text
+}
+
 /** What was asked for and is not there, and what is. */
 function known(name: string): string {
   const isPattern = name.startsWith('pattern:')
@@ -117,7 +129,8 @@ export async function makeFrom(
   drawing: Project | null,
   { recipe: name, pick, measures }: MakeOptions,
 ): Promise<Project> {
-  const recipe = RECIPES.find((r) => r.name === name)
+  const pattern = ownPattern(name)
+  const recipe = pattern === undefined ? RECIPES.find((r) => r.name === name) : ownRecipe(pattern)
   if (!recipe) throw new UsageError(`there is no ${known(name)}`)
   const project = drawing ?? emptyProject(recipe.title)
   const takes = pick.map((wanted) => {
@@ -134,7 +147,8 @@ export async function makeFrom(
   const measured = { ...Object.fromEntries(recipe.measures.map((m) => [m.name, m.usual])), ...given }
   const added = addMaking(project, {
     id: MADE,
-    recipe: name,
+    recipe: recipe.name,
+    ...(pattern === undefined ? {} : { pattern }),
     measures: given,
     takes: takes.map((piece, i) => ({ piece, spent: !recipe.leaves?.(measured, i) })),
   })

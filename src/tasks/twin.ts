@@ -23,6 +23,7 @@ import { shapeOf } from '../core/geometry/shape'
 import { inspect } from '../core/inspection'
 import { type Preview, previewOf } from '../core/making/make'
 import { settle } from '../core/making/settle'
+import { type Checked, readPattern } from '../core/patterns'
 import { type Filling, fillSheet } from '../core/sheets/fill'
 import { layEdit, layOut } from '../core/sheets/lay-out'
 import { type Laying, type NestOptions, nestSheets } from '../core/sheets/nest'
@@ -134,6 +135,10 @@ export const computer = {
   async preview(making: Making): Promise<Preview> {
     await fontsFor({ sources: { [making.id]: making } })
     return previewOf(open(), making)
+  },
+  /** Reads a pattern's file and proves it at all its sizes. */
+  provePattern(text: string): Checked {
+    return readPattern(text)
   },
   /** What the folded view shows of pieces, or of all that go to a sheet. */
   folded(pieces: string[] | null): Scene {

@@ -119,6 +119,8 @@ export const makingSchema = z.strictObject({
   name,
   /** the way of making: the name of a folder in core/making */
   recipe: z.string().max(40),
+  /** of a pattern that a person brought: its file, as it came */
+  pattern: z.string().max(400_000).optional(),
   measures: z.record(z.string().max(40), measureValueSchema),
   /** the pieces that it acts on; a spent one no longer goes to the sheets itself */
   takes: z.array(z.strictObject({ piece: id, spent: z.boolean() })).max(500),

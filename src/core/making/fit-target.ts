@@ -7,7 +7,7 @@ import { closedSize } from '../pieces/panels'
 import { shapeOfPiece } from '../pieces/piece-shape'
 import { changeMeasures } from './make'
 import { CannotMake, type Recipe } from './recipe'
-import { RECIPES } from './recipes'
+import { RECIPES, recipeFor } from './recipes'
 
 /** The size of pieces as they go into a target: folded up where it is one with folds, mm; null where none is here. */
 export function sizeOfAll(
@@ -56,7 +56,7 @@ function fitted(
   if (makings.size > 0) {
     const [id] = makings
     const making = project.sources[id!]
-    const recipe = making?.kind === 'making' ? recipes.find((r) => r.name === making.recipe) : undefined
+    const recipe = making?.kind === 'making' ? recipeFor(making, recipes) : undefined
     const asks = (name: string) => recipe?.measures.some((m) => m.name === name)
     if (makings.size > 1 || !recipe || recipe.takes.most > 0 || !asks('width') || !asks('height'))
       throw new CannotMake('What is made of other pieces gets its size from them. Fit those.')

@@ -8,7 +8,7 @@ import { transformPath } from '../geometry/path'
 import { shapeOf } from '../geometry/shape'
 import { shapeOfPiece } from '../pieces/piece-shape'
 import { CannotMake, type Handle, type Made, measuresOf } from './recipe'
-import { RECIPES, type Recipes } from './recipes'
+import { RECIPES, type Recipes, recipeFor } from './recipes'
 
 /** How made lines are drawn where a look is shown. */
 const LOOK: Look = { stroke: '#2b1a2f', fill: null, dash: [], width: 0.25, layers: [] }
@@ -29,7 +29,7 @@ export function besideAll(project: Project, takes: Making['takes'] = []): Making
 
 /** What a making acts on: its recipe, the shapes of the pieces that it takes, and all measures. @throws CannotMake */
 function actedOn(project: Project, making: Making, recipes: Recipes) {
-  const recipe = recipes.find((r) => r.name === making.recipe)
+  const recipe = recipeFor(making, recipes)
   if (!recipe) throw new CannotMake(`There is no recipe “${making.recipe}” here.`)
   const pieces = making.takes.flatMap(({ piece }) => project.pieces[piece] ?? [])
   if (pieces.length < making.takes.length) throw new CannotMake('A piece that it takes is gone.')
@@ -170,10 +170,10 @@ export function remake(
 export function addMaking(
   project: Project,
   making: Pick<Making, 'id' | 'recipe'> &
-    Partial<Pick<Making, 'name' | 'measures' | 'takes' | 'plane' | 'at'>>,
+    Partial<Pick<Making, 'name' | 'measures' | 'takes' | 'plane' | 'at' | 'pattern'>>,
   recipes: Recipes = RECIPES,
 ): [Project, Edit] {
-  const recipe = recipes.find((r) => r.name === making.recipe)
+  const recipe = recipeFor(making, recipes)
   if (!recipe)
     throw new CannotMake(
       `There is no recipe “${making.recipe}”. There are: ${recipes.map((r) => r.name).join(', ')}.`,
@@ -202,7 +202,7 @@ export function changeMeasures(
   recipes: Recipes = RECIPES,
 ): [Project, Edit] {
   const making = project.sources[id]
-  const recipe = making?.kind === 'making' ? recipes.find((r) => r.name === making.recipe) : undefined
+  const recipe = making?.kind === 'making' ? recipeFor(making, recipes) : undefined
   if (making?.kind !== 'making' || !recipe) throw new CannotMake('This making is not here any more.')
   const measures = measuresOf(recipe, { ...making.measures, ...change })
   return makeEdit(project, `Change the measures of “${making.name}”`, ({ sources }) => {

@@ -1,3 +1,4 @@
+import type { Making } from '../document/sources'
 import { cardBase } from './card-base'
 import { edgeStrip } from './edge-strip'
 import { foldOver } from './fold-over'
@@ -8,9 +9,9 @@ import { lining } from './lining'
 import { openings } from './openings'
 import { overlap } from './overlap'
 import { pane } from './pane'
-import { PATTERN_RECIPES } from './pattern'
+import { ownRecipe, PATTERN_RECIPES } from './pattern'
 import { punch } from './punch'
-import type { Recipe } from './recipe'
+import { CannotMake, type Recipe } from './recipe'
 import { roundCopies } from './round-copies'
 import { shape } from './shape'
 import { slot } from './slot'
@@ -43,3 +44,19 @@ export const RECIPES: readonly Recipe[] = [
 ]
 
 export type Recipes = readonly Recipe[]
+
+/** The recipe of a making: of those that there are, or that of the pattern that it brings. @throws CannotMake for a broken one */
+export const recipeFor = (
+  { recipe, pattern }: Pick<Making, 'recipe' | 'pattern'>,
+  recipes: Recipes = RECIPES,
+): Recipe | undefined => (pattern === undefined ? recipes.find((r) => r.name === recipe) : ownRecipe(pattern))
+
+/** The same, or nothing where its pattern is broken: the making itself says what is wrong with it. */
+export function knownRecipe(making: Pick<Making, 'recipe' | 'pattern'>): Recipe | undefined {
+  try {
+    return recipeFor(making)
+  } catch (error) {
+    if (error instanceof CannotMake) return undefined
+    throw error
+  }
+}

@@ -16,6 +16,8 @@ export const CLOSED = 0.01
 const STANDS_OFF = 0.6
 /** Larger files are refused, letters. */
 const LONGEST = 400_000
+/** More panels in all are not made: each is laid out at every change of a measure. */
+const MOST_PANELS = 400
 /** Paper where nothing is said, mm. */
 export const USUAL_CALIPER = 0.3
 
@@ -27,6 +29,14 @@ export type Checked = { pattern: Pattern; problems: [] } | { pattern: null; prob
  * and with each measure at both ends of its range.
  */
 export function readPattern(text: string): Checked {
+  const parsed = parsePattern(text)
+  if (!parsed.pattern) return parsed
+  const problems = problemsOf(parsed.pattern)
+  return problems.length > 0 ? { pattern: null, problems } : parsed
+}
+
+/** Reads a pattern's file without proving it at all sizes: its form and its names alone. */
+export function parsePattern(text: string): Checked {
   const refuse = (...problems: string[]): Checked => ({ pattern: null, problems })
   if (text.length > LONGEST)
     return refuse(
@@ -43,7 +53,7 @@ export function readPattern(text: string): Checked {
     return refuse(
       ...parsed.error.issues.slice(0, 12).map((i) => `${i.path.join('.') || 'The file'}: ${i.message}.`),
     )
-  const problems = problemsOf(parsed.data)
+  const problems = problemsOfNames(parsed.data)
   return problems.length > 0 ? refuse(...problems) : { pattern: parsed.data, problems: [] }
 }
 
@@ -59,6 +69,8 @@ export function problemsOf(pattern: Pattern): string[] {
 }
 
 function problemsOfNames(pattern: Pattern): string[] {
+  const panels = pattern.pieces.reduce((sum, p) => sum + p.panels.length, 0)
+  if (panels > MOST_PANELS) return [`It has ${panels} panels; ${MOST_PANELS} are made.`]
   const problems: string[] = []
   const names = new Set(['caliper'])
   for (const { name, least, usual, most } of pattern.measures) {

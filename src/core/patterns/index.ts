@@ -3,7 +3,7 @@ import type { Pattern } from './pattern'
 import { unfold } from './unfold'
 
 export { ArithmeticRefusal } from './arithmetic'
-export { type Checked, readPattern, USUAL_CALIPER } from './check'
+export { type Checked, parsePattern, readPattern, USUAL_CALIPER } from './check'
 export { figuresOf } from './figures'
 export type { PatternLine } from './lines'
 export { type Pattern, patternSchema } from './pattern'

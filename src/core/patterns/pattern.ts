@@ -10,7 +10,7 @@ const word = z
   .regex(/^[a-z][a-zA-Z0-9_]{0,39}$/, 'a name begins with a small letter and has letters and digits')
 const kebab = z
   .string()
-  .regex(/^[a-z][a-z0-9-]{0,39}$/, 'a pattern’s name has small letters, digits and dashes')
+  .regex(/^[a-z][a-z0-9-]{0,31}$/, 'a pattern’s name has small letters, digits and dashes')
 const sentence = z.string().trim().min(1).max(300)
 
 /** A number, or arithmetic of measures: mm for lengths, degrees for angles. */

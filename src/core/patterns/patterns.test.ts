@@ -2,13 +2,16 @@ import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { z } from 'zod'
 import { chance } from '../../../corpus/draw'
-import { emptyProject } from '../document/project'
+import { emptyProject, projectSchema } from '../document/project'
+import type { Making } from '../document/sources'
 import { extentOf, findingsOf, foldedPieces, roomOf } from '../folding'
 import { closureOf, tiesOfGlue } from '../folding/loops'
 import { onFlat } from '../folding/model'
 import { moved } from '../folding/rigid'
-import { addMaking } from '../making/make'
-import { recipeNameOf } from '../making/pattern'
+import { addMaking, changeMeasures, remake } from '../making/make'
+import { OWN_PATTERN, patternFile, recipeNameOf } from '../making/pattern'
+import { CannotMake } from '../making/recipe'
+import { knownRecipe } from '../making/recipes'
 import { settled } from '../making/settle'
 import { figuresOf, PATTERNS, type Pattern, patternSchema, readPattern, USUAL_CALIPER } from '.'
 import { ArithmeticRefusal, readArithmetic } from './arithmetic'
@@ -314,5 +317,37 @@ describe('the room that things ask for', () => {
       /^“Box” is 70.6 x 110.6 x 50.6 mm outside when it is folded, [\d.]+ x [\d.]+ mm flat.$/,
     )
     expect(figures.at(-1)).toBe(named('tuck-end-box').build)
+  })
+})
+
+describe('a pattern that a person brought', () => {
+  it('is kept in its making as it came, follows its measures, and is saved with them', () => {
+    const text = JSON.stringify(named('hexagonal-box'))
+    const begun = addMaking(emptyProject('Fair'), {
+      id: 'm',
+      recipe: OWN_PATTERN,
+      pattern: text,
+      measures: { side: 40 },
+    })
+    const [project] = settled(begun)
+    expect(projectSchema.safeParse(project).success).toBe(true)
+    expect(Object.keys(project.pieces)).toHaveLength(2)
+    const [wider] = settled(changeMeasures(project, 'm', { side: 50 }))
+    const making = wider.sources.m as Making
+    expect(making).toMatchObject({ pattern: text, trouble: null, measures: { side: 50 } })
+    const saved = readPattern(patternFile(making)!)
+    expect(saved.pattern?.measures.find((m) => m.name === 'side')?.usual).toBe(50)
+  })
+
+  it('that is broken is no making; one that breaks later says why and keeps its lines', () => {
+    const begin = (pattern: string) =>
+      addMaking(emptyProject('Fair'), { id: 'm', recipe: OWN_PATTERN, pattern })
+    expect(() => begin('{')).toThrow(CannotMake)
+    const [project] = settled(begin(JSON.stringify(named('pyramid'))))
+    const spoilt = { ...project, sources: { m: { ...(project.sources.m as Making), pattern: '{"name":1}' } } }
+    expect(knownRecipe(spoilt.sources.m)).toBeUndefined()
+    const [again] = remake(spoilt, spoilt.sources.m, 'again')
+    expect((again.sources.m as Making).trouble).toBeTruthy()
+    expect(Object.keys(again.lines)).toEqual(Object.keys(project.lines))
   })
 })

@@ -1,6 +1,8 @@
+import { saveFile } from '@/kit/save-file'
+
 /** Saves a picture as it came. @param svg its text */
 export function saveSvg(svg: string): void {
-  save(new Blob([svg], { type: 'image/svg+xml' }), 'folded.svg')
+  saveFile(new Blob([svg], { type: 'image/svg+xml' }), 'folded.svg')
 }
 
 /** Pixels of the longer side. */
@@ -16,13 +18,5 @@ export async function savePng(svg: string): Promise<void> {
   canvas.width = Math.round(image.naturalWidth * scale)
   canvas.height = Math.round(image.naturalHeight * scale)
   canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height)
-  canvas.toBlob((blob) => blob && save(blob, 'folded.png'))
-}
-
-function save(blob: Blob, name: string): void {
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(blob)
-  link.download = name
-  link.click()
-  setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
+  canvas.toBlob((blob) => blob && saveFile(blob, 'folded.png'))
 }

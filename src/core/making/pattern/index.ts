@@ -1,3 +1,4 @@
+import type { Making } from '../../document/sources'
 import {
   ArithmeticRefusal,
   figuresOf,
@@ -5,6 +6,7 @@ import {
   PATTERNS,
   type Pattern,
   PatternRefusal,
+  parsePattern,
   USUAL_CALIPER,
 } from '../../patterns'
 import { CannotMake, type Measure, type Measures, type Recipe } from '../recipe'
@@ -49,9 +51,37 @@ export const recipeOf = (pattern: Pattern): Recipe => ({
 const numbers = (measures: Measures): Record<string, number> =>
   Object.fromEntries(Object.entries(measures).map(([name, value]) => [name, Number(value)]))
 
-/** The pattern that a recipe makes, if it is one. */
-export const patternOf = (recipe: string): Pattern | null =>
-  PATTERNS.find((p) => recipeNameOf(p) === recipe) ?? null
+/** What the recipe of a pattern is called that a person brought. */
+export const OWN_PATTERN = 'pattern:own'
+
+/** Patterns that were brought, by the text of their files: read once, since each change of a measure asks for them. */
+const brought = new Map<string, Pattern>()
+
+/** A pattern from the text of its file. @throws CannotMake with what is wrong, and where */
+function patternOfText(text: string): Pattern {
+  const known = brought.get(text)
+  if (known) return known
+  const { pattern, problems } = parsePattern(text)
+  if (!pattern) throw new CannotMake(problems[0] ?? 'The pattern cannot be read.')
+  if (brought.size > 30) brought.clear()
+  brought.set(text, pattern)
+  return pattern
+}
+
+/** The pattern of a making, if it is made from one. @throws CannotMake for one that was brought and is broken */
+export const patternOf = ({ recipe, pattern }: Pick<Making, 'recipe' | 'pattern'>): Pattern | null =>
+  pattern === undefined ? (PATTERNS.find((p) => recipeNameOf(p) === recipe) ?? null) : patternOfText(pattern)
+
+/** The file of a making's pattern, with the measures that it has now as its usual ones; null where it is none. */
+export function patternFile(making: Pick<Making, 'recipe' | 'pattern' | 'measures'>): string | null {
+  const pattern = patternOf(making)
+  if (!pattern) return null
+  const measures = pattern.measures.map((m) => ({ ...m, usual: Number(making.measures[m.name] ?? m.usual) }))
+  return `${JSON.stringify({ ...pattern, measures }, null, 2)}\n`
+}
+
+/** The recipe of a pattern from the text of its file. @throws CannotMake with what is wrong, and where */
+export const ownRecipe = (text: string): Recipe => ({ ...recipeOf(patternOfText(text)), name: OWN_PATTERN })
 
 /** A recipe for every pattern that ships. */
 export const PATTERN_RECIPES: readonly Recipe[] = PATTERNS.map(recipeOf)

@@ -4,7 +4,7 @@ import { uniteBoxes } from '@/core/geometry/measure'
 import { shapeOf } from '@/core/geometry/shape'
 import { addMaking } from '@/core/making/make'
 import { patternOf } from '@/core/making/pattern'
-import { RECIPES } from '@/core/making/recipes'
+import { knownRecipe } from '@/core/making/recipes'
 import { Button, QuietButton } from '@/kit/button'
 import { Muted, Row, Section, Tag } from '@/kit/surface'
 import { useProject, useWorkbench } from '../../store/context'
@@ -17,7 +17,7 @@ export function DraftLeaf() {
   const workbench = useWorkbench()
   const pieces = useProject((s) => s.project.pieces)
   const { draft, change, drop, preview, openMade } = useDesk()
-  const recipe = RECIPES.find((r) => r.name === draft?.recipe)
+  const recipe = draft ? knownRecipe(draft) : undefined
   if (!draft || !recipe) return null
   const make = () => {
     const { name: _, trouble: __, ...making } = draft
@@ -38,7 +38,7 @@ export function DraftLeaf() {
         if (made.length > 0) workbench.lookAt(uniteBoxes(made.map((l) => shapeOf(l.d).box)))
       })
   }
-  const inside = patternOf(recipe.name)?.inside
+  const inside = patternOf(draft)?.inside
   const taken = draft.takes.map(({ piece }) => pieces[piece]?.name ?? '')
   return (
     <Section data-testid="draft">

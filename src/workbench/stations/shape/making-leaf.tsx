@@ -1,17 +1,25 @@
 'use client'
-import { Scissors, Trash2 } from 'lucide-react'
+import { Download, Scissors, Trash2 } from 'lucide-react'
 import { removeSource } from '@/core/binding/remove-source'
 import { makeEdit } from '@/core/document/edits'
 import type { Making, MeasureValue } from '@/core/document/sources'
 import { letGo } from '@/core/making/let-go'
 import { changeMeasures } from '@/core/making/make'
-import { RECIPES } from '@/core/making/recipes'
+import { patternFile } from '@/core/making/pattern'
+import { knownRecipe } from '@/core/making/recipes'
 import { QuietButton } from '@/kit/button'
 import { Check } from '@/kit/check'
+import { saveFile } from '@/kit/save-file'
 import { Muted, Row, Section, Tag } from '@/kit/surface'
 import { useProject, useWorkbench } from '../../store/context'
 import { Measures } from './measures'
 import { useDesk } from './shape-frame'
+
+/** Saves the pattern of a making as a file, with its measures as they are. */
+function savePattern(making: Making): void {
+  const text = patternFile(making)
+  if (text) saveFile(new Blob([text], { type: 'application/json' }), `${making.name}.pattern.json`)
+}
 
 /** One making: what it takes and how it turned out; open, its measures too. */
 export function MakingLeaf({ making }: { making: Making }) {
@@ -19,7 +27,7 @@ export function MakingLeaf({ making }: { making: Making }) {
   const pieces = useProject((s) => s.project.pieces)
   const { open, setOpen } = useDesk()
   const isOpen = open === making.id
-  const recipe = RECIPES.find((r) => r.name === making.recipe)
+  const recipe = knownRecipe(making)
   const set = (name: string, value: MeasureValue) =>
     void workbench.edit((project) => changeMeasures(project, making.id, { [name]: value }))
   const use = (piece: string, isUsedUp: boolean) => {
@@ -85,6 +93,14 @@ export function MakingLeaf({ making }: { making: Making }) {
           >
             <Trash2 size={15} /> Remove
           </QuietButton>
+          {recipe && making.recipe.startsWith('pattern:') ? (
+            <QuietButton
+              aria-label={`Save the pattern of ${making.name}`}
+              onPress={() => savePattern(making)}
+            >
+              <Download size={15} /> Save its pattern
+            </QuietButton>
+          ) : null}
         </Row>
       ) : null}
     </Section>

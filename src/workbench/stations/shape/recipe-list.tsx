@@ -9,6 +9,7 @@ import { count } from '@/core/units/count'
 import { SearchField } from '@/kit/field'
 import { Muted, Section } from '@/kit/surface'
 import { useProject } from '../../store/context'
+import { OwnPattern } from './own-pattern'
 import { useDesk } from './shape-frame'
 
 const Tiles = styled.ul`
@@ -87,6 +88,7 @@ export function RecipeList() {
         <Muted style={{ marginBottom: 10 }}>
           Boxes, bags, envelopes and cards that fold shut at any size, by what goes inside.
         </Muted>
+        <OwnPattern />
         <SearchField label="Find a pattern" value={words} onChange={setWords} />
         <div style={{ height: 8 }} />
         {found.length > 0 ? (

@@ -14,7 +14,7 @@ import { useProject, useWorkbench } from '../../store/context'
 type Desk = {
   draft: Making | null
   /** begins a making of pieces */
-  begin: (recipe: Recipe, takes: readonly string[]) => void
+  begin: (recipe: Recipe, takes: readonly string[], pattern?: string) => void
   /** changes measures of the draft */
   change: (measures: Making['measures']) => void
   drop: () => void
@@ -59,7 +59,7 @@ export function ShapeFrame({ children }: { children: ReactNode }) {
   const preview = usePreview(shown, draft !== null || dragged !== null)
   const desk: Desk = {
     draft,
-    begin: (recipe, pieces) => {
+    begin: (recipe, pieces, pattern) => {
       const takes = pieces.map((piece) => ({ piece, spent: true }))
       const id = `making-${nanoid(8)}`
       const usual = {
@@ -72,6 +72,7 @@ export function ShapeFrame({ children }: { children: ReactNode }) {
         id,
         name: recipe.title,
         recipe: recipe.name,
+        ...(pattern === undefined ? {} : { pattern }),
         measures: usual,
         takes,
         plane: id,

@@ -8,7 +8,7 @@ import type { MeasureValue } from '@/core/document/sources'
 import { distance, type Point } from '@/core/geometry/point'
 import { isInside } from '@/core/geometry/polyline'
 import type { Handle } from '@/core/making/recipe'
-import { RECIPES } from '@/core/making/recipes'
+import { knownRecipe } from '@/core/making/recipes'
 import { shapesOf } from '@/core/pieces/piece-shape'
 import { lengthWords } from '@/core/units/length'
 import { Overlay } from '../../board/board'
@@ -136,7 +136,7 @@ export function ShapeStage() {
     Number([making?.measures[measure] as number | number[]].flat()[0])
   /** A dragged length within its bounds; of several it is the first, and the others stay. */
   const measured = (name: string, value: number): MeasureValue => {
-    const measure = RECIPES.find((r) => r.name === making?.recipe)?.measures.find((m) => m.name === name)
+    const measure = (making ? knownRecipe(making) : undefined)?.measures.find((m) => m.name === name)
     const bounded =
       measure && 'least' in measure ? Math.min(measure.most, Math.max(measure.least, value)) : value
     const now = making?.measures[name]
