@@ -24,6 +24,9 @@ const FLAT = 0.5
 /** A pop-up that reaches less far out of its card is within it, mm. */
 const OUTSIDE = 0.3
 
+/** More pairs of panels than this are told together. */
+const MOST_TOLD = 4
+
 const mm = (v: number) => `${Math.round(v * 10) / 10} mm`
 const deg = (v: number) => `${Math.round(v * 10) / 10} degrees`
 
@@ -80,8 +83,19 @@ export function findingsOf(given: FoldModel, motion: Motion): FoldFinding[] {
       model.hinges.filter((h) => h.a === panel || h.b === panel).flatMap((h) => h.lines),
       [panel, partner],
     )
-  if (wrong.length === 0)
-    for (const { a, b, mm: depth } of collisionsOf(model, end.pose))
+  // What does not close, or is folded the wrong way, crosses itself for that reason.
+  const crossing =
+    wrong.length > 0 || locked.length > 0 || closure.mm > OPEN ? [] : collisionsOf(model, end.pose)
+  if (crossing.length > MOST_TOLD)
+    say(
+      'panels-cross',
+      'warning',
+      `${count(crossing.length, 'pair')} of panels pass through each other, by up to ${mm(Math.max(...crossing.map((c) => c.mm)))}. Make some of them narrower, or fold them first.`,
+      [],
+      [...new Set(crossing.flatMap((c) => [c.a, c.b]))],
+    )
+  else
+    for (const { a, b, mm: depth } of crossing)
       say(
         'panels-cross',
         'warning',

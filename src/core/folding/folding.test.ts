@@ -253,6 +253,74 @@ describe('a strap over a fold', () => {
   })
 })
 
+describe('a beak on a fold', () => {
+  /** A card with a fold along its middle, and a beak that points to the left. */
+  const beakCard = (angle: number, long = 40): Parameters<typeof folding>[0] => {
+    const [x, y] = [long * Math.cos((angle * Math.PI) / 180), long * Math.sin((angle * Math.PI) / 180)]
+    return {
+      name: 'beak',
+      width: 130,
+      height: 130,
+      pieces: [
+        piece(
+          'card',
+          cut(rect(0, 0, 120, 120)),
+          score(open([0, 60], [30, 60])),
+          score(open([30 + long, 60], [120, 60])),
+          cut(open([30 + x, 60 - y], [30 + long, 60], [30 + x, 60 + y])),
+          score(open([30, 60], [30 + x, 60 - y])),
+          score(open([30, 60], [30 + x, 60 + y])),
+          score(open([30, 60], [30 + long, 60])),
+        ),
+      ],
+    }
+  }
+
+  it.each([20, 40, 60])(
+    'with creases at %i degrees stands as its mirror image has it, from flat to closed',
+    (angle) => {
+      const { model, motion } = folding(beakCard(angle))
+      expect(model.panels).toHaveLength(4)
+      const fold = model.hinges.findIndex((h) => h.lines.length === 2)
+      const crest = model.hinges.findIndex(
+        (h) => h.lines.length === 1 && h.from[1] === -60 && h.to[1] === -60,
+      )
+      for (let i = 1; i < 36; i += 1) {
+        const { angles, pose, loops } = motion.at(i / 36)
+        expect(loops.mm).toBeLessThan(0.01)
+        // Both pages hold their crease at this angle from the fold; the crest makes the same angle with both, as the
+        // fold itself does, and so is its mirror image in the plane of the two creases.
+        const { a, b, from, to } = model.hinges[fold]!
+        const ends = from[0] < to[0] ? [from, to] : [to, from]
+        const at = (panel: number, x: number, y: number) => new Vector3(...moved(pose[panel]!, [x, y, 0]))
+        const upper = model.panels[a]!.ring.some((p) => p[1] > -1) ? a : b
+        const lower = upper === a ? b : a
+        const point = at(upper, 30, -60)
+        const [x, y] = [40 * Math.cos((angle * Math.PI) / 180), 40 * Math.sin((angle * Math.PI) / 180)]
+        const one = at(upper, 30 + x, -60 + y)
+          .sub(point)
+          .normalize()
+        const two = at(lower, 30 + x, -60 - y)
+          .sub(point)
+          .normalize()
+        const along = at(upper, ends[1]![0], -60).sub(point).normalize()
+        const mirrored = along.clone().reflect(one.clone().cross(two).normalize())
+        const { a: own } = model.hinges[crest]!
+        const stands = at(own, 70, -60)
+          .sub(at(own, 30, -60))
+          .normalize()
+        expect(stands.distanceTo(mirrored)).toBeLessThan(1e-4)
+        // Of four creases that fold flat, opposite ones turn alike (the fold and the crest, against one another).
+        expect(angles[crest]!).toBeCloseTo(-angles[fold]!, 2)
+      }
+      expect(motion.at(1).angles.every((v) => Math.abs(Math.abs(v) - 180) < 0.1)).toBe(true)
+      // Maekawa: of the creases at a point that folds flat, two more go one way than the other.
+      const valleys = motion.at(1).angles.filter((v) => v > 0).length
+      expect(Math.abs(valleys - (motion.at(1).angles.length - valleys))).toBe(2)
+    },
+  )
+})
+
 describe('what would go wrong', () => {
   it('a wall 3 mm too long: its tabs belong nowhere', () => {
     const good = folding(tray(90, 70, 28))
@@ -272,6 +340,29 @@ describe('what would go wrong', () => {
     const second = shape.lines.filter((l) => l.role === 'score')[1]!
     expect(found).toContainEqual(expect.objectContaining({ rule: 'fold-wrong-way', lines: [second.id] }))
   })
+
+  it('two hundred panels whose folds meet askew: words, a few of them, and an end', () => {
+    const random = chance(4)
+    const n = 14
+    const at = Array.from({ length: n + 1 }, (_, i) =>
+      Array.from({ length: n + 1 }, (_, k) => {
+        const off = (inner: number) => (inner % n ? 6 * random() - 3 : 0)
+        return [20 * i + off(i), 20 * k + off(k)] as const
+      }),
+    )
+    const lines = [cut(rect(0, 0, 20 * n, 20 * n))]
+    for (let i = 0; i <= n; i += 1)
+      for (let k = 0; k <= n; k += 1) {
+        if (i < n && k % n) lines.push(score(open(at[i]![k]!, at[i + 1]![k]!)))
+        if (k < n && i % n) lines.push(score(open(at[i]![k]!, at[i]![k + 1]!)))
+      }
+    const askew = { name: 'askew', width: 300, height: 300, pieces: [piece('askew', ...lines)] }
+    const { model } = folding(askew)
+    expect(model.panels).toHaveLength(n * n)
+    const rules = rulesOf(askew)
+    expect(rules).toContain('fold-open')
+    expect(rules.length).toBeLessThan(6)
+  }, 120_000)
 
   it('folds that lock one another are not called sound', () => {
     expect(rulesOf(bag(1))).toContain('fold-locked')

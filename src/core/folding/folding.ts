@@ -6,7 +6,7 @@ import { CLOSED, type Closure, closeLoops, closureOf, type Tie, tiesOfGlue, ties
 import { withMetTabs } from './met-tabs'
 import type { FoldModel } from './model'
 import { glueOf, partnersOf } from './partners'
-import { type Tree, treeOf } from './pose'
+import { poseOf, type Tree, treeOf } from './pose'
 import type { Rigid } from './rigid'
 
 /** A tab whose loop stays open by more than this is not glued where it was thought to be, mm. */
@@ -66,9 +66,16 @@ const givenOf = (lines: readonly Pick<Line, 'fold' | 'angle'>[]): Given => ({
 
 type End = { model: FoldModel; end: ReturnType<typeof closeLoops> }
 
+/** Loops closed with what leads kept as it is; where that cannot be, all give way. */
+function led(model: FoldModel, tree: Tree, ties: readonly Tie[], start: readonly number[]) {
+  const leads = (k: number) => model.hinges[k]!.sure && !model.hinges[k]!.follows
+  const found = closeLoops(model, tree, ties, start, { held: leads })
+  return found.closure.mm <= CLOSED ? found : closeLoops(model, tree, ties, start)
+}
+
 /** Folded by the angles that a drawing gives: nothing gives way, tabs are those that lie on an edge then. */
 function asGiven(given: FoldModel, tree: Tree, loops: readonly Tie[], start: readonly number[]): End {
-  const end = closeLoops(given, tree, loops, start)
+  const end = led(given, tree, loops, start)
   const model = withMetTabs(given, end.pose)
   return { model, end: { ...end, closure: closureOf(end.pose, [...loops, ...tiesOfGlue(model)]) } }
 }
@@ -77,7 +84,7 @@ function asGiven(given: FoldModel, tree: Tree, loops: readonly Tie[], start: rea
 function glued(given: FoldModel, tree: Tree, loops: readonly Tie[], start: readonly number[]): End {
   let model = given
   for (;;) {
-    const end = closeLoops(model, tree, [...loops, ...tiesOfGlue(model)], start)
+    const end = led(model, tree, [...loops, ...tiesOfGlue(model)], start)
     if (model.glue.length === 0 || end.closure.mm <= MEETING)
       return { model: withMetTabs(model, end.pose), end }
     const worst = openest(end.pose, tiesOfGlue(model))
@@ -112,10 +119,7 @@ export function motionOf(given: FoldModel): Motion {
         pose: end.pose,
         loops: closeLoops(model, tree, loops, end.angles, { held: () => true }).closure,
       }
-    // What leads has its share exactly, unless that cannot be.
-    const leads = (k: number) => model.hinges[k]!.sure && !model.hinges[k]!.follows
-    const led = closeLoops(model, tree, loops, start, { held: leads })
-    const { angles, pose, closure } = led.closure.mm <= CLOSED ? led : closeLoops(model, tree, loops, start)
+    const { angles, pose, closure } = led(model, tree, loops, start)
     return { angles, pose, loops: closure }
   }
   return { model, tree, closure: end.closure, at }
@@ -129,13 +133,15 @@ function followed(
 ): number[][] {
   const middle = STEPS / 2
   const frames: number[][] = []
-  const solve = (start: readonly number[]) => closeLoops(model, tree, loops, start).angles
+  const solve = (start: readonly number[]) => led(model, tree, loops, start).angles
   /** What others follow has its share of its angle; what follows goes on as it went. */
   const next = (i: number, from: number) =>
     frames[from]!.map((a, k) => (model.hinges[k]!.follows ? (a * i) / from : (targets[k]! * i) / STEPS))
   frames[middle] = solve(targets.map((t) => t / 2))
   for (let i = middle + 1; i <= STEPS; i += 1) frames[i] = solve(next(i, i - 1))
   for (let i = middle - 1; i >= 0; i -= 1) frames[i] = solve(next(i, i + 1))
+  // Flat on flat, small misses turn far: where the angles close as they are, they are the end.
+  if (closureOf(poseOf(model, tree, targets), loops).mm < CLOSED / 10) frames[STEPS] = [...targets]
   return frames
 }
 

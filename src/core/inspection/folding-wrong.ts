@@ -2,13 +2,15 @@ import { TooManyMeetings } from '../arrangement'
 import { findingsOf, foldedPiece } from '../folding'
 import { perPiece } from './rule'
 
-/** Pieces with more lines than this are looked at in the folded view alone, when somebody asks. */
+/** Pieces with more lines or folds than this are looked at in the folded view alone, when somebody asks. */
 const MOST_LINES = 1500
+const MOST_FOLDS = 80
 
 /** A piece that does not fold as it is drawn: a fold the wrong way, a tab that misses, a pop-up out of its card. */
 export const foldingWrong = perPiece((shape) => {
   const { piece, lines } = shape
-  if (lines.length > MOST_LINES || !lines.some((l) => l.role === 'score')) return []
+  const folds = lines.filter((l) => l.role === 'score').length
+  if (lines.length > MOST_LINES || folds === 0 || folds > MOST_FOLDS) return []
   try {
     const { given, motion } = foldedPiece(shape)
     return findingsOf(given, motion)

@@ -66,8 +66,9 @@ function foldLines(panel: LaidPanel): OwnLine[] {
   const angle = Math.abs(panel.angle)
   const at = (x: number, y: number) => apply(panel.at, { x, y })
   const { from, to } = footOf(panel)
-  const straps = [...panel.straps].sort((a, b) => a.from - b.from)
-  const stops = [from, ...straps.flatMap((s) => [at(s.from, 0), at(s.to, 0)]), to]
+  const { straps, beaks } = panel
+  const gaps = [...straps, ...beaks].sort((a, b) => a.from - b.from)
+  const stops = [from, ...gaps.flatMap((g) => [at(g.from, 0), at(g.to, 0)]), to]
   const parts: OwnLine[] = []
   for (let i = 0; i < stops.length; i += 2) {
     const [p, q] = [stops[i]!, stops[i + 1]!]
@@ -82,6 +83,7 @@ function foldLines(panel: LaidPanel): OwnLine[] {
   }
   return [
     ...parts,
+    ...beaks.flatMap((beak, i) => beakLines(beak, { key: `${panel.id}.beak${i + 1}`, at, fold, other })),
     ...straps.flatMap(({ from: a, to: b, up, down }, i): OwnLine[] => {
       const key = (name: string) => `${panel.id}.strap${i + 1}.${name}`
       const score = (name: string, y: number, way: typeof fold): OwnLine => ({
@@ -98,5 +100,35 @@ function foldLines(panel: LaidPanel): OwnLine[] {
         score('bottom', down, fold),
       ]
     }),
+  ]
+}
+
+type OnFold = {
+  key: string
+  /** along the fold and to the panel's own side, to the sheet */
+  at: (x: number, y: number) => Point
+  fold: 'valley' | 'mountain'
+  other: 'valley' | 'mountain'
+}
+
+/** A beak's cut across the fold, its two creases, and the fold between them the other way. */
+function beakLines(
+  { from, to, angle }: LaidPanel['beaks'][number],
+  { key, at, fold, other }: OnFold,
+): OwnLine[] {
+  const [long, turn] = [to - from, (angle * Math.PI) / 180]
+  const [x, y] = [from + long * Math.cos(turn), long * Math.sin(turn)]
+  const crease = (name: string, end: Point, way: OnFold['fold']): OwnLine => ({
+    key: `${key}.${name}`,
+    role: 'score',
+    fold: way,
+    contour: straight(at(from, 0), end),
+  })
+  const across: Contour = { start: at(x, -y), segments: [{ to: at(to, 0) }, { to: at(x, y) }], closed: false }
+  return [
+    { key: `${key}.cut`, role: 'cut', contour: across },
+    crease('up', at(x, -y), fold),
+    crease('down', at(x, y), fold),
+    crease('crest', at(to, 0), other),
   ]
 }

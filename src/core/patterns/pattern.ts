@@ -58,6 +58,13 @@ const strapSchema = z.strictObject({
   down: arithmeticSchema,
 })
 
+/** A beak on the fold of a panel: its point so far from the left end, so long to the right, its creases at this angle. */
+const beakSchema = z.strictObject({
+  at: arithmeticSchema,
+  length: arithmeticSchema,
+  angle: arithmeticSchema,
+})
+
 export const panelSchema = z.strictObject({
   id: word,
   /** the panel and the edge that it hangs on: left, head, right, foot, or a number; the first panel hangs on nothing */
@@ -82,6 +89,7 @@ export const panelSchema = z.strictObject({
   openings: z.array(openingSchema).max(40).default([]),
   lines: z.array(lineSchema).max(60).default([]),
   straps: z.array(strapSchema).max(20).default([]),
+  beaks: z.array(beakSchema).max(20).default([]),
 })
 export type PatternPanel = z.infer<typeof panelSchema>
 

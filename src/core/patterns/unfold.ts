@@ -32,6 +32,8 @@ export type LaidPanel = {
   }[]
   /** over its foot: along it from and to, up on the parent's side and down on its own, mm */
   straps: { from: number; to: number; up: number; down: number }[]
+  /** on its foot: from their point to their end, and the angle of their creases, degrees */
+  beaks: { from: number; to: number; angle: number }[]
   /** degrees from flat, valley greater than nought */
   angle: number
 }
@@ -196,6 +198,14 @@ function layPanel(
           `A strap runs from ${mm(from)} to ${mm(strap.to)} of its foot, which is ${mm(width)} long.`,
         )
       return strap
+    }),
+    beaks: panel.beaks.map((b) => {
+      const [from, long, angle] = [value(b.at, local), value(b.length, local), value(b.angle, local)]
+      if (!(from >= 0 && long > 0 && from + long <= width + 1e-6 && angle > 1 && angle < 89))
+        throw new PatternRefusal(
+          `A beak runs from ${mm(from)} to ${mm(from + long)} of its foot, which is ${mm(width)} long, at ${Math.round(angle)} degrees.`,
+        )
+      return { from, to: from + long, angle }
     }),
     angle: panel.on === undefined ? 0 : (panel.fold === 'valley' ? 1 : -1) * value(panel.angle, local),
   }

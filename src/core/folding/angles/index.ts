@@ -3,6 +3,7 @@ import type { Bare } from '../hinges'
 import type { Hinge } from '../model'
 import { edgesOfPanels } from '../panel-edges'
 import type { Partnership } from '../partners'
+import { beaks } from './beaks'
 import { corners } from './corners'
 import { covers } from './covers'
 import { curved } from './curved'
@@ -15,7 +16,7 @@ import { tubes } from './tubes'
 import { webs } from './webs'
 
 /** Every rule; the first that knows a hinge tells its angle. */
-const RULES: readonly Rule[] = [curved, tubes, straps, webs, corners, tabs, rows, covers, flaps]
+const RULES: readonly Rule[] = [curved, tubes, straps, beaks, webs, corners, tabs, rows, covers, flaps]
 
 /** What is known of a hinge before it is thought about: its direction, and its angle in degrees from flat. */
 export type Given = { fold: Fold | null; angle: number | null }

@@ -2,6 +2,7 @@ import type { Pattern } from '../pattern'
 import { patternSchema } from '../pattern'
 import accordionCard from './accordion-card.json'
 import backpack from './backpack.json'
+import beakCard from './beak-card.json'
 import bottleCarrier from './bottle-carrier.json'
 import crashLockBox from './crash-lock-box.json'
 import drawerAndSleeve from './drawer-and-sleeve.json'
@@ -61,4 +62,5 @@ export const PATTERNS: readonly Pattern[] = [
   backpack,
   strapCard,
   stepCard,
+  beakCard,
 ].map((data) => patternSchema.parse(data))
