@@ -15,6 +15,7 @@ import { noPiece } from './no-piece'
 import { nothingLeft } from './nothing-left'
 import { openOutline } from './open-outline'
 import { outgrown } from './outgrown'
+import { paperThickness } from './paper-thickness'
 import type { Library, Rule } from './rule'
 import { sameOutline } from './same-outline'
 import { scoreOutside } from './score-outside'
@@ -43,6 +44,7 @@ export const RULES: readonly Rule[] = [
   fallingIsland,
   spike,
   foldingWrong,
+  paperThickness,
   artUnprinted,
   artMirrored,
   artShort,

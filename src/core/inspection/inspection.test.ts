@@ -8,6 +8,7 @@ import type { Line, Role } from '../document/lines'
 import { type Paper, PLAIN_SETTINGS } from '../document/paper'
 import { plainLine } from '../document/plain-line'
 import { emptyProject, type Project } from '../document/project'
+import { addMaking, changeMeasures } from '../making/make'
 import { settled } from '../making/settle'
 import { inspect } from '.'
 
@@ -282,4 +283,38 @@ describe('a piece that does not fold as it is drawn', () => {
     })
     expect(found!.lines).toHaveLength(1)
   })
+})
+
+describe('a piece from a pattern on a paper of another thickness', () => {
+  it('is told until its measures know that paper', () => {
+    const [made] = settled(
+      addMaking(emptyProject('Fair'), {
+        id: 'm',
+        recipe: 'pattern:tuck-end-box',
+        measures: { caliper: 0.3 },
+      }),
+    )
+    const [piece] = Object.values(made.pieces)
+    const kraft: Paper = { ...paperOf(0.4), name: 'Kraft' }
+    const on = (p: Project) => ({
+      ...p,
+      pieces: { [piece!.id]: { ...p.pieces[piece!.id]!, paper: kraft.id } },
+    })
+    const [found] = inspect(on(made), [kraft]).filter((f) => f.rule === 'paper-thickness')
+    expect(found?.message).toContain('made for paper 0.3 mm thick; “Kraft” has 0.4 mm')
+    const [fitted] = settled(changeMeasures(on(made), 'm', { caliper: 0.4 }))
+    expect(inspect(fitted, [kraft]).filter((f) => f.rule === 'paper-thickness')).toEqual([])
+  })
+})
+
+const paperOf = (caliper: number): Paper => ({
+  id: 'card',
+  name: 'Card',
+  width: 600,
+  height: 600,
+  weight: 220,
+  caliper,
+  colour: '#ffffff',
+  backColour: '#ffffff',
+  settings: PLAIN_SETTINGS,
 })
