@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { applyChanges, applyEdit, changeSchema, joinEdits, makeEdit, setLines } from './edits'
 import { decisionsLeft, familiesOf } from './families'
+import { setFoldAngle } from './fold-angle'
 import type { Line } from './lines'
+import { plainLine } from './plain-line'
 import { emptyProject, type Project, projectSchema } from './project'
 
 const line = (id: string, over: Partial<Line> = {}): Line => ({
@@ -127,5 +129,17 @@ describe('familiesOf', () => {
       [['c'], ['c-k'], 1],
     ])
     expect(decisionsLeft(families)).toBe(2)
+  })
+})
+
+describe('how far folds turn', () => {
+  it('is said in one edit, and let be worked out again', () => {
+    const line = { ...plainLine('a', 'score', 'M0 0L10 0') }
+    const project = { ...emptyProject('Fair'), lines: { a: line } }
+    const [said, edit] = setFoldAngle(project, ['a', 'gone'], 120)
+    expect(said.lines.a?.angle).toBe(120)
+    expect(edit.label).toBe('Fold 2 scores by 120°')
+    const [again] = setFoldAngle(said, ['a'], null)
+    expect(again.lines.a).toEqual(line)
   })
 })

@@ -13,6 +13,8 @@ export type FoldFinding = {
   message: string
   lines: string[]
   panels: string[]
+  /** of folds that are asked about: what was taken, degrees */
+  angle?: number
 }
 
 /** A loop that stays open by more than this is a finding, mm. */
@@ -105,13 +107,17 @@ export function findingsOf(given: FoldModel, motion: Motion): FoldFinding[] {
       )
   findings.push(...ofCards(model, end.pose).map((f) => ({ ...f, panels: f.panels.map((i) => id(i)) })))
   const asked = model.hinges.filter((h) => !h.sure && h.target !== 0)
-  if (asked.length > 0)
-    say(
-      'fold-asked',
-      'note',
-      `${count(asked.length, 'fold')} ${asked.length === 1 ? 'has' : 'have'} an angle that nothing tells: ${deg(Math.abs(asked[0]!.target))} ${asked.length === 1 ? 'is' : 'are'} taken. Say how far ${asked.length === 1 ? 'it folds' : 'they fold'}.`,
-      asked.flatMap((h) => h.lines),
-    )
+  if (asked.length > 0) {
+    const is = asked.length === 1
+    findings.push({
+      rule: 'fold-asked',
+      severity: 'note',
+      message: `${count(asked.length, 'fold')} ${is ? 'has' : 'have'} an angle that nothing tells: ${deg(Math.abs(asked[0]!.target))} ${is ? 'is' : 'are'} taken. Say how far ${is ? 'it folds' : 'they fold'}.`,
+      lines: asked.flatMap((h) => h.lines),
+      panels: [],
+      angle: Math.abs(asked[0]!.target),
+    })
+  }
   return findings
 }
 

@@ -1,8 +1,10 @@
 'use client'
 import styled from 'styled-components'
 import { setLines } from '@/core/document/edits'
+import { setFoldAngle } from '@/core/document/fold-angle'
 import type { Scene } from '@/core/folding'
 import { QuietButton } from '@/kit/button'
+import { NumberEntry } from '@/kit/field'
 import { useProject, useWorkbench } from '../store/context'
 
 const List = styled.ul`
@@ -53,6 +55,16 @@ export function FoldFindings({ scene: { findings } }: { scene: Scene }) {
             <span style={{ flex: 1 }}>{f.message}</span>
             {there.length > 0 ? (
               <QuietButton onPress={() => workbench.select(there)}>Show</QuietButton>
+            ) : null}
+            {f.rule === 'fold-asked' && there.length > 0 ? (
+              <NumberEntry
+                label="Angle from flat"
+                value={f.angle ?? 90}
+                min={0}
+                max={180}
+                suffix="°"
+                onCommit={(angle) => void workbench.edit((p) => setFoldAngle(p, there, angle))}
+              />
             ) : null}
             {f.rule === 'fold-wrong-way' && there.length > 0 ? (
               <QuietButton onPress={() => turn(there)}>Turn it round</QuietButton>

@@ -9,6 +9,14 @@ export const EVERYWHERE: readonly Key<Workbench & { showKeys: () => void }>[] = 
   { press: '?', what: 'Show all keys', is: typed('?'), run: (w) => w.showKeys() },
 ]
 
+/** What keys do in the folded view. */
+export const IN_FOLDED_VIEW: readonly KeyHelp[] = [
+  { press: 'Arrow keys', what: 'Turn it' },
+  { press: '+, - and 0', what: 'Nearer, farther, as at first' },
+  { press: 'Space', what: 'Fold it, or stop' },
+  { press: 'Home and End', what: 'Flat, and folded' },
+]
+
 /** What keys do on every board. */
 export const ON_BOARDS: readonly KeyHelp[] = [
   { press: 'Arrow keys', what: 'Move the board' },

@@ -5,7 +5,7 @@ import { QuietButton } from '@/kit/button'
 import { Dialog } from '@/kit/dialog'
 import type { Station } from '../stations/station'
 import { useWorkbench } from '../store/context'
-import { EVERYWHERE, ON_BOARDS } from './everywhere'
+import { EVERYWHERE, IN_FOLDED_VIEW, ON_BOARDS } from './everywhere'
 import { isTyping, type KeyHelp } from './key'
 
 const List = styled.dl`
@@ -38,6 +38,7 @@ export function Keys({ station }: { station: Station }) {
     <Dialog title="Keys" isOpen={shown} onClose={() => setShown(false)}>
       <Part title="Everywhere" keys={EVERYWHERE} />
       <Part title="On the board" keys={ON_BOARDS} />
+      <Part title="In the folded view" keys={IN_FOLDED_VIEW} />
       {station.keys.length > 0 ? <Part title={station.title} keys={station.keys} /> : null}
       <QuietButton onPress={() => setShown(false)}>Close</QuietButton>
     </Dialog>

@@ -1,6 +1,7 @@
 'use client'
 import { perforationAsDrawn } from '@/core/cutting/beat-of-line'
 import { makeEdit, setLines } from '@/core/document/edits'
+import { setFoldAngle } from '@/core/document/fold-angle'
 import type { Beat, Fold } from '@/core/document/lines'
 import { linesOf } from '@/core/pieces/lines'
 import { count } from '@/core/units/count'
@@ -72,21 +73,7 @@ function AngleField() {
   const selection = useProject((s) => s.selection)
   const chosen = linesOf(project, selection)
   const [known] = chosen.flatMap((l) => l.angle ?? [])
-  const set = (angle: number | null) =>
-    void workbench.edit((p) =>
-      makeEdit(
-        p,
-        angle === null ? 'Let the angle be worked out' : `Fold ${count(chosen.length, 'score')} by ${angle}°`,
-        (draft) => {
-          for (const { id } of chosen) {
-            const line = draft.lines[id]
-            if (!line) continue
-            if (angle === null) delete line.angle
-            else line.angle = angle
-          }
-        },
-      ),
-    )
+  const set = (angle: number | null) => void workbench.edit((p) => setFoldAngle(p, selection, angle))
   return (
     <>
       <NumberEntry label="Angle from flat" value={known ?? 90} min={0} max={180} suffix="°" onCommit={set} />
