@@ -3,7 +3,18 @@ import { describe, expect, it } from 'vitest'
 import { chance, cut, open, piece, rect, ring, score } from '../../../corpus/draw'
 import { hexagonTray, pillow, sleeve, tuckCarton, webbedTray } from '../../../corpus/templates/boxes'
 import { bag, popUp, zigzag } from '../../../corpus/templates/flat'
-import { type Collision, collisionsOf, extentOf, findingsOf, modelOf, motionOf, roomOf } from '.'
+import {
+  type Collision,
+  collisionsOf,
+  extentOf,
+  findingsOf,
+  foldedPiece,
+  modelOf,
+  motionOf,
+  roomOf,
+  sceneOf,
+  scenePoseOf,
+} from '.'
 import { drawnWith, folding, modelsOf, strapCard, tray } from './drawn-folds'
 import { type FoldModel, onFlat } from './model'
 import { poseOf } from './pose'
@@ -442,5 +453,38 @@ describe('panels that pass through each other', () => {
         const { motion } = folding(dieline)
         expect(collisionsOf(model, motion.at(1).pose)).toEqual([])
       }
+  })
+})
+
+describe('what the folded view is told', () => {
+  it('has every panel in triangles that cover it, and layers in one plane a little apart', () => {
+    const shape = drawnWith(sleeve(1), () => 'mountain')
+    const built = [foldedPiece(shape)]
+    const scene = sceneOf(built)
+    const paper = scene.panels.reduce((sum, { corners: c, triangles: t }) => {
+      let area = 0
+      for (let k = 0; k < t.length; k += 3) {
+        const [a, b, d] = [2 * t[k]!, 2 * t[k + 1]!, 2 * t[k + 2]!]
+        area += ((c[b]! - c[a]!) * (c[d + 1]! - c[a + 1]!) - (c[b + 1]! - c[a + 1]!) * (c[d]! - c[a]!)) / 2
+      }
+      return sum + area
+    }, 0)
+    // Windows are polygons here.
+    expect(paper / shape.area).toBeCloseTo(1, 3)
+    const { model } = built[0]!.motion
+    const tab = model.glue[0]!
+    const shut = scenePoseOf(built, 1)
+    const exact = built[0]!.motion.at(1).pose[tab.panel]!
+    const moved = [3, 7, 11].map((n, k) => shut.places[12 * tab.panel + n]! - exact.t[k]!)
+    // The tab is shown behind its wall, by less than a millimetre.
+    expect(Math.hypot(...moved)).toBeGreaterThan(0.2)
+    expect(Math.hypot(...moved)).toBeLessThan(1)
+    const flat = scenePoseOf(built, 0)
+    expect([...flat.places].filter((_, n) => n % 12 === 11).every((z) => Math.abs(z) < 1e-6)).toBe(true)
+    expect(shut.sizes[0]).toEqual({
+      width: expect.closeTo(70, 3),
+      depth: expect.closeTo(60, 3),
+      height: expect.closeTo(24, 3),
+    })
   })
 })

@@ -5,7 +5,8 @@ import { type FoldedPiece, foldedPiece, type Posed, together } from './build'
 import { collisionsOf } from './collisions'
 import { extentOf } from './extent'
 import { type FoldFinding, findingsOf } from './findings'
-import type { Flat } from './model'
+import { type Flat, onFlat } from './model'
+import { dot, minus, moved, plus, type Rigid, times, turned, type Vec3 } from './rigid'
 import { meetingsOf } from './tabs'
 import { trianglesOf } from './triangles'
 
@@ -105,10 +106,49 @@ const isOn = (from: Flat, to: Flat, [x, y]: Flat): boolean => {
   return Math.abs(off) < 0.1
 }
 
+/** Layers that lie on one another are shown so far apart, mm. */
+const LAYER = 0.4
+
+/** Places of panels with those that lie in one plane a little apart: the larger outside, what is glued to it inside. */
+function inLayers({ model, angles, pose }: Posed): Rigid[] {
+  const outside = model.hinges.reduce((sum, h) => sum + h.target, 0) <= 0 ? 1 : -1
+  const near = new Set(
+    model.hinges.flatMap((h, k) =>
+      Math.abs(angles[k]!) < 90 ? [`${Math.min(h.a, h.b)} ${Math.max(h.a, h.b)}`] : [],
+    ),
+  )
+  const placed = model.panels.map(({ ring }, i) => ring.map((p) => moved(pose[i]!, onFlat(p))))
+  const normals = pose.map((at) => turned(at, [0, 0, 1]))
+  const layer: number[] = []
+  return pose.map((at, i) => {
+    let [depth, way]: [number, Vec3] = [0, [0, 0, 0]]
+    for (let j = 0; j < i; j += 1) {
+      if (near.has(`${j} ${i}`) || Math.abs(dot(normals[i]!, normals[j]!)) < 0.9999) continue
+      const apart = Math.abs(dot(normals[j]!, minus(placed[i]![0]!, placed[j]![0]!)))
+      if (apart > LAYER / 2 || !boxesOverlap(placed[i]!, placed[j]!, normals[j]!) || layer[j]! + 1 <= depth)
+        continue
+      depth = layer[j]! + 1
+      way = times(normals[j]!, -outside * depth * LAYER)
+    }
+    layer[i] = depth
+    return { r: at.r, t: plus(at.t, way) }
+  })
+}
+
+/** Whether the boxes of two panels in one plane overlap by more than a touch. */
+function boxesOverlap(a: readonly Vec3[], b: readonly Vec3[], normal: Vec3): boolean {
+  return ([0, 1, 2] as const).every((k) => {
+    if (Math.abs(normal[k]) > 0.9) return true
+    const of = (points: readonly Vec3[]) => points.map((p) => p[k])
+    const [p, q] = [of(a), of(b)]
+    return Math.min(Math.max(...p), Math.max(...q)) - Math.max(Math.min(...p), Math.min(...q)) > 1
+  })
+}
+
 /** Where everything lies in one position. */
 export function scenePoseOf(pieces: readonly FoldedPiece[], share: number): ScenePose {
   const posed = pieces.map(({ motion }) => ({ model: motion.model, ...motion.at(share) }))
-  const pose = posed.flatMap((p) => p.pose)
+  const pose = posed.flatMap((p) => inLayers(p))
   const places = new Float32Array(12 * pose.length)
   pose.forEach(({ r, t }, i) => {
     places.set([r[0], r[1], r[2], t[0], r[3], r[4], r[5], t[1], r[6], r[7], r[8], t[2]], 12 * i)

@@ -8,14 +8,15 @@ import { NumberEntry } from '@/kit/field'
 import { useProject, useWorkbench } from '../store/context'
 
 const List = styled.ul`
-  max-height: 128px;
+  max-height: 168px;
   overflow: auto;
   padding: 0 16px 8px;
   font-size: 13.5px;
   li {
     display: flex;
+    flex-wrap: wrap;
     align-items: center;
-    gap: 10px;
+    gap: 4px 10px;
     padding: 3px 0;
   }
   li::before {
@@ -52,7 +53,7 @@ export function FoldFindings({ scene: { findings } }: { scene: Scene }) {
         return (
           // biome-ignore lint/suspicious/noArrayIndexKey: findings of a scene have no names
           <li key={i} data-severity={f.severity}>
-            <span style={{ flex: 1 }}>{f.message}</span>
+            <span style={{ flex: '1 1 220px', minWidth: 180 }}>{f.message}</span>
             {there.length > 0 ? (
               <QuietButton onPress={() => workbench.select(there)}>Show</QuietButton>
             ) : null}
