@@ -482,6 +482,10 @@ describe('a pattern file of one’s own', () => {
     )
     expect(told.panels).toHaveLength(13)
     expect(Object.values(told.size)).toContainEqual(expect.closeTo(80.3, 3))
+    const sized = JSON.parse(
+      (await crease('make', `pattern:${path}`, '--inside', '40x30x60', '--json')).stdout,
+    )
+    expect(sized.making.measures).toMatchObject({ length: 40, width: 30, height: 60 })
     writeFileSync(path, box.replace('"head"', '"heed"').replace('front.right', 'front.wrong'))
     expect(await crease('make', `pattern:${path}`)).toMatchObject({
       status: 2,

@@ -12,13 +12,12 @@ import { ownRecipe } from '../../src/core/making/pattern'
 import type { Measure, Recipe } from '../../src/core/making/recipe'
 import { RECIPES } from '../../src/core/making/recipes'
 import { settled } from '../../src/core/making/settle'
-import { readPattern } from '../../src/core/patterns'
 import { count } from '../../src/core/units/count'
 import { parseLength, parseLengths } from '../../src/core/units/length'
 import { fontsFor, takeFontsFrom } from '../../src/tasks/fonts'
 import type { Command } from '../command'
 import { UsageError } from '../options'
-import { sizedBy } from '../pattern-size'
+import { ownPattern, sizedBy } from '../pattern-size'
 import { describeProject, readProject, tellProject } from '../project'
 import { EXPORT_KINDS, exportSheets } from '../sheet-files'
 
@@ -105,16 +104,6 @@ type MakeOptions = {
   pick: readonly string[]
   /** as they were written: NAME=VALUE */
   measures: readonly string[]
-}
-
-/** The text of a pattern's file where one is named (`pattern:box.json`). @throws UsageError with all that is wrong */
-function ownPattern(name: string): string | undefined {
-  if (!name.startsWith('pattern:') || !name.endsWith('.json')) return undefined
-  const path = name.slice('pattern:'.length)
-  const text = readFileSync(path, 'utf8')
-  const { pattern, problems } = readPattern(text)
-  if (!pattern) throw new UsageError(`${path} is no pattern that can be made.\n${problems.join('\n')}`)
-  return text
 }
 
 /** What was asked for and is not there, and what is. */

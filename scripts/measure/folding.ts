@@ -1,4 +1,4 @@
-import { asProject } from '../../corpus/as-project'
+import { asProject, inStretches } from '../../corpus/as-project'
 import type { Dieline } from '../../corpus/draw'
 import { gluedTray, hexagonTray, sleeve, tuckCarton, webbedTray } from '../../corpus/templates/boxes'
 import { emptyProject } from '../../src/core/document/project'
@@ -72,12 +72,11 @@ function patternsProved(): Figure {
   }
 }
 
-/** Closed boxes of the corpus at ten sizes, as strangers draw them: shut without a question, all tabs met. */
+/** Closed boxes of the corpus at ten sizes, in closed lines and stretch by stretch: shut without a question, all tabs met. */
 function boxesShut(): Figure {
   let [shut, all] = [0, 0]
   for (const [template, tabs] of CLOSED)
-    for (const scale of SCALES) {
-      const { name, pieces } = template(scale)
+    for (const { name, pieces } of SCALES.flatMap((s) => [template(s), inStretches(template(s))])) {
       all += 1
       const found = pieces.flatMap((p) => foldedPieces(asProject(name, p.lines)))
       const isShut = found.every(({ given, motion }) => {

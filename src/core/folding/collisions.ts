@@ -55,8 +55,6 @@ function placedAs(rings: readonly (readonly Flat[])[], at: Rigid): Boxed {
 }
 
 const boxesMeet = (a: Boxed, b: Boxed): boolean =>
-  [0, 1, 2].every((k) => a.low[k]! < b.high[k]! - TOUCHING && b.low[k]! < a.high[k]! - TOUCHING) ||
-  // A flat panel has a box without depth.
   [0, 1, 2].every((k) => a.low[k]! <= b.high[k]! && b.low[k]! <= a.high[k]!)
 
 /** How far the one that reaches less far reaches through the other, mm; nought where they do not cross. */

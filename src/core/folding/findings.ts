@@ -2,6 +2,7 @@ import { count } from '../units/count'
 import { collisionsOf } from './collisions'
 import { heightAbove } from './extent'
 import type { Motion } from './folding'
+import { closureOf, tiesOfLoops } from './loops'
 import { type FoldModel, onFlat } from './model'
 import { moved, type Rigid } from './rigid'
 import { meetingsOf } from './tabs'
@@ -47,13 +48,23 @@ export function findingsOf(given: FoldModel, motion: Motion): FoldFinding[] {
   ) => findings.push({ rule, severity, message, lines: [...lines], panels: panels.map(id) })
 
   for (const { line, why } of model.idle) say('fold-idle', 'warning', `A fold turns nothing. ${why}`, [line])
-  if (closure.mm > OPEN)
+  /** The folds along panels: where they are seen on the flat drawing. */
+  const foldsOf = (panels: readonly number[]) => [
+    ...new Set(
+      model.hinges.filter((h) => panels.includes(h.a) || panels.includes(h.b)).flatMap((h) => h.lines),
+    ),
+  ]
+  if (closure.mm > OPEN) {
+    const ties = tiesOfLoops(model, motion.tree)
+    const open = motion.tree.closing.filter((_, i) => closureOf(end.pose, [ties[i]!]).mm > OPEN)
     say(
       'fold-open',
       'error',
       `The folds do not close: ${mm(closure.mm)} stay open. Look for a fold that is missing, or one in the wrong place.`,
+      open.flatMap((k) => model.hinges[k]!.lines),
     )
-  const wrong = wrongWays(model)
+  }
+  const wrong = model.hinges.flatMap((h, k) => (h.against ? [k] : []))
   for (const k of wrong) {
     const { lines, a, b, target } = model.hinges[k]!
     const way = target > 0 ? 'valley' : 'mountain'
@@ -93,7 +104,7 @@ export function findingsOf(given: FoldModel, motion: Motion): FoldFinding[] {
       'panels-cross',
       'warning',
       `${count(crossing.length, 'pair')} of panels pass through each other, by up to ${mm(Math.max(...crossing.map((c) => c.mm)))}. Make some of them narrower, or fold them first.`,
-      [],
+      foldsOf(crossing.flatMap((c) => [c.a, c.b])),
       [...new Set(crossing.flatMap((c) => [c.a, c.b]))],
     )
   else
@@ -102,10 +113,12 @@ export function findingsOf(given: FoldModel, motion: Motion): FoldFinding[] {
         'panels-cross',
         'warning',
         `Two panels pass through each other by ${mm(depth)}. Make one of them narrower, or fold it first.`,
-        [],
+        foldsOf([a, b]),
         [a, b],
       )
-  findings.push(...ofCards(model, end.pose).map((f) => ({ ...f, panels: f.panels.map((i) => id(i)) })))
+  findings.push(
+    ...ofCards(model, end.pose).map((f) => ({ ...f, lines: foldsOf(f.panels), panels: f.panels.map(id) })),
+  )
   const asked = model.hinges.filter((h) => !h.sure && h.target !== 0)
   if (asked.length > 0) {
     const is = asked.length === 1
@@ -121,24 +134,18 @@ export function findingsOf(given: FoldModel, motion: Motion): FoldFinding[] {
   return findings
 }
 
-/** Folds whose drawn direction is against that of all others of their kind: hinges by position. */
-function wrongWays({ hinges }: FoldModel): number[] {
-  return hinges.flatMap((h, k) => (h.against ? [k] : []))
-}
-
 /** What is wrong with a card that should be flat when it is closed. */
 function ofCards(model: FoldModel, pose: readonly Rigid[]) {
   const isCard = model.hinges.length > 0 && model.hinges.every((h) => Math.abs(h.target) > 179 || h.follows)
   if (!isCard) return []
-  const found: (Omit<FoldFinding, 'panels'> & { panels: number[] })[] = []
+  const found: (Omit<FoldFinding, 'panels' | 'lines'> & { panels: number[] })[] = []
   const height = heightAbove(model, pose)
   if (height > FLAT)
     found.push({
       rule: 'card-not-flat',
       severity: 'error',
       message: `Closed, the card is not flat: it stands ${mm(height)} high.`,
-      lines: [],
-      panels: [],
+      panels: [...model.panels.keys()],
     })
   const followers = new Set(model.hinges.filter((h) => h.follows).flatMap((h) => [h.a, h.b]))
   const leading = new Set(model.hinges.filter((h) => !h.follows).flatMap((h) => [h.a, h.b]))
@@ -162,7 +169,6 @@ function ofCards(model: FoldModel, pose: readonly Rigid[]) {
         rule: 'pop-up-outside',
         severity: 'error',
         message: `Closed, a part of the pop-up stands ${mm(out)} out of the card. Hold it nearer to the fold, or make it shorter.`,
-        lines: [],
         panels: [panel],
       })
   }

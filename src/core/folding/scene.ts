@@ -2,7 +2,6 @@ import type { Project } from '../document/project'
 import { shapesOf } from '../pieces/piece-shape'
 import { spentPieces } from '../pieces/spent'
 import { type FoldedPiece, foldedPiece, type Posed, together } from './build'
-import { collisionsOf } from './collisions'
 import { extentOf } from './extent'
 import { type FoldFinding, findingsOf } from './findings'
 import { type Flat, onFlat } from './model'
@@ -40,8 +39,6 @@ export type ScenePose = {
   places: Float32Array
   /** by piece, as it is folded now, mm */
   sizes: { width: number; depth: number; height: number }[]
-  /** panels that pass through each other now */
-  crossing: number
 }
 
 /** How pieces fold: those that are asked for, or all that go to a sheet. @throws TooManyMeetings */
@@ -156,6 +153,5 @@ export function scenePoseOf(pieces: readonly FoldedPiece[], share: number): Scen
   return {
     places,
     sizes: posed.map(({ model, pose: at }) => extentOf(model, at)),
-    crossing: posed.reduce((sum, { model, pose: at }) => sum + collisionsOf(model, at).length, 0),
   }
 }

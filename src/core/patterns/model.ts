@@ -2,6 +2,7 @@ import type { FoldModel, Glue } from '../folding'
 import { type Flat, flatsOf, wound } from '../folding/model'
 import { glueOf } from '../folding/partners'
 import { flatten } from '../geometry/flatten'
+import { areaOf } from '../geometry/measure'
 import type { Point } from '../geometry/point'
 import { footOf, type LaidPanel, type LaidPiece, PatternRefusal } from './unfold'
 
@@ -60,7 +61,7 @@ export function modelOfPiece({ name, panels }: LaidPiece): { model: FoldModel; o
         piece: name,
         ring: wound(flatsOf(flatten(p.contour))),
         openings: p.openings.map((o) => wound(flatsOf(flatten(o)), true)),
-        area: 0,
+        area: Math.abs(areaOf(p.contour)),
       })),
       hinges,
       glue,

@@ -101,13 +101,8 @@ export function FoldedView() {
     (panel: ScenePanel | null) => workbench.light(panel ? panel.lines : []),
     [workbench],
   )
-  const choose = useCallback(
-    (panel: ScenePanel) => {
-      workbench.choosePieces([panel.piece])
-      workbench.select(panel.lines)
-    },
-    [workbench],
-  )
+  // Its piece is not chosen with it: the others would leave the view.
+  const choose = useCallback((panel: ScenePanel) => workbench.select(panel.lines), [workbench])
   const onKey = (event: KeyboardEvent) => {
     if (event.ctrlKey || event.metaKey || event.altKey) return
     const next = eyeAfter(event.key, eye)

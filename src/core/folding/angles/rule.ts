@@ -32,7 +32,7 @@ export const ASKED: Guess = {
 
 export const other = ({ a, b }: BareHinge, panel: number) => (a === panel ? b : a)
 
-export const lengthOf = ({ from, to }: BareHinge) => apart(from, to)
+const lengthOf = ({ from, to }: BareHinge) => apart(from, to)
 
 export function isParallel(h: BareHinge, j: BareHinge): boolean {
   const turn = (h.to[0] - h.from[0]) * (j.to[1] - j.from[1]) - (h.to[1] - h.from[1]) * (j.to[0] - j.from[0])
