@@ -2,17 +2,20 @@ import { readFileSync, writeFileSync } from 'node:fs'
 import { basename, extname } from 'node:path'
 import { FOLDED_KINDS } from '../../src/core/export/folded'
 import {
+  type Build,
+  buildOf,
   collisionsOf,
   extentOf,
-  type FoldedPiece,
   findingsOf,
   foldedPieces,
   meetingsOf,
+  piecesCross,
+  posedTogether,
   roomOf,
-  together,
 } from '../../src/core/folding'
 import { onFlat } from '../../src/core/folding/model'
 import { moved } from '../../src/core/folding/rigid'
+import { joinsOf } from '../../src/core/making/joins'
 import { count } from '../../src/core/units/count'
 import { platformWith } from '../../src/tasks/platform'
 import type { Command } from '../command'
@@ -52,11 +55,11 @@ export const fold: Command = {
     const project = isPattern
       ? await makeFrom(null, { recipe: path, pick: [], measures })
       : await readProject(readFileSync(path), basename(path), reading)
-    const pieces = foldedPieces(project)
+    const build = buildOf(foldedPieces(project), joinsOf(project))
     const share = shareOf(text)
     const out = text('out')
-    if (out) await writeOut(out, basename(path), pieces, share)
-    const told = tellFolded(pieces, share)
+    if (out) await writeOut(out, basename(path), build, share)
+    const told = tellFolded(build, share)
     if (json) say(JSON.stringify(told))
     else say(out ?? describeFolded(basename(path), told))
   },
@@ -73,10 +76,12 @@ function shareOf(text: (option: string) => string | undefined): number {
 export type ToldFolded = ReturnType<typeof tellFolded>
 
 /** Folded pieces in numbers: mm, degrees; x right, y up, z towards whoever looks at the front. */
-export function tellFolded(pieces: readonly FoldedPiece[], share: number) {
+export function tellFolded(build: Build, share: number) {
+  const { pieces } = build
   const round = (v: number) => Math.round(v * 1e6) / 1e6 || 0
   const placed = pieces.map((piece) => ({ ...piece, at: piece.motion.at(share) }))
-  const whole = together(placed.map(({ motion, at }) => ({ model: motion.model, ...at })))
+  // Flat, everything lies on its sheet as it is drawn.
+  const whole = posedTogether(share === 0 ? buildOf(pieces) : build, share)
   const sizes = placed.map(({ motion, at }) => extentOf(motion.model, at.pose))
   const rooms = placed.flatMap(({ motion, at }) => roomOf(motion.model, at.pose, 0) ?? [])
   const largest = <T extends { width: number; depth: number; height: number }>(all: readonly T[]) =>
@@ -118,7 +123,7 @@ export function tellFolded(pieces: readonly FoldedPiece[], share: number) {
       mm: round(Math.max(0, ...pieces.map((p) => p.motion.closure.mm))),
       degrees: round(Math.max(0, ...pieces.map((p) => p.motion.closure.degrees))),
     },
-    collisions: collisionsOf(whole.model, whole.pose).map(({ a, b, mm }) => ({
+    collisions: collisionsOf(whole.model, whole.pose, whole.joined).map(({ a, b, mm }) => ({
       a: whole.model.panels[a]!.id,
       b: whole.model.panels[b]!.id,
       mm: round(mm),
@@ -126,9 +131,25 @@ export function tellFolded(pieces: readonly FoldedPiece[], share: number) {
     /** of the largest piece, folded so far */
     size: rounded(largest(sizes)) ?? { width: 0, depth: 0, height: 0 },
     inside: rounded(largest(rooms)),
-    findings: pieces.flatMap(({ shape, given, motion }) =>
-      findingsOf(given, motion).map((f) => ({ ...f, pieces: [shape.piece.id] })),
-    ),
+    /** pieces that lie on others, and how */
+    joins: build.joins.map(({ piece, onto, panel, partner, side, above, how }) => ({
+      piece: pieces[piece]!.shape.piece.id,
+      onto: pieces[onto]!.shape.piece.id,
+      panel: pieces[piece]!.motion.model.panels[panel]!.id,
+      partner: pieces[onto]!.motion.model.panels[partner]!.id,
+      side,
+      above: round(above),
+      how,
+    })),
+    findings: [
+      ...pieces.flatMap(({ shape, given, motion }) =>
+        findingsOf(given, motion).map((f) => ({ ...f, pieces: [shape.piece.id] })),
+      ),
+      ...piecesCross(build).map(({ one, other, ...f }) => ({
+        ...f,
+        pieces: [one, other].map((i) => pieces[i]!.shape.piece.id),
+      })),
+    ],
   }
 }
 
@@ -142,19 +163,14 @@ export function describeFolded(name: string, { panels, hinges, tabs, size, findi
 }
 
 /** Writes what is folded so far as a file whose kind its ending tells. @throws UsageError for an unknown ending */
-export async function writeOut(
-  out: string,
-  name: string,
-  pieces: readonly FoldedPiece[],
-  share: number,
-): Promise<void> {
+export async function writeOut(out: string, name: string, build: Build, share: number): Promise<void> {
   const ending = extname(out).slice(1)
   const kind = FOLDED_KINDS.find((k) => k.ending === (ending === 'png' ? 'svg' : ending))
   if (!kind)
     throw new UsageError(
       `--out needs an ending that tells the kind of file: ${FOLDED_KINDS.map((k) => k.ending).join(', ')}, png.`,
     )
-  const posed = together(pieces.map(({ motion }) => ({ model: motion.model, ...motion.at(share) })))
+  const posed = posedTogether(share === 0 ? buildOf(build.pieces) : build, share)
   const written = kind.write({ name, ...posed, colours: COLOURS })
   writeFileSync(out, ending === 'png' ? await platformWith({}).rasterise(written, PIXELS) : written)
 }

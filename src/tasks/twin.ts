@@ -10,7 +10,8 @@ import type { Making } from '../core/document/sources'
 import type { Colours } from '../core/export/folded'
 import { writeStill } from '../core/export/folded/still'
 import {
-  type FoldedPiece,
+  type Build,
+  buildOf,
   folderOf,
   posedTogether,
   type Scene,
@@ -21,6 +22,7 @@ import {
 import type { Camera } from '../core/folding/still'
 import { shapeOf } from '../core/geometry/shape'
 import { inspect } from '../core/inspection'
+import { joinsOf } from '../core/making/joins'
 import { type Preview, previewOf } from '../core/making/make'
 import { settle } from '../core/making/settle'
 import { type Checked, readPattern } from '../core/patterns'
@@ -49,7 +51,7 @@ export type Overview = { families: MeasuredFamily[]; findings: Finding[]; troubl
 export type NewOverview = Omit<Overview, 'findings'> & { findings: Finding[] | null }
 
 /** What is shown folded. */
-let folding: FoldedPiece[] = []
+let folding: Build = { pieces: [], joins: [] }
 
 /** The number of the nesting that goes on; an older one stops. */
 let nesting = 0
@@ -141,8 +143,10 @@ export const computer = {
     return readPattern(text)
   },
   /** What the folded view shows of pieces, or of all that go to a sheet. */
-  folded(pieces: string[] | null): Scene {
-    folding = folderOf(open(), pieces)
+  /** @param isTogether whether pieces lie where they are put together, or each for itself */
+  folded(pieces: string[] | null, isTogether = true): Scene {
+    const found = folderOf(open(), pieces)
+    folding = buildOf(found, isTogether ? joinsOf(open()) : [])
     return sceneOf(folding)
   },
   /** Where what is shown folded lies. @param share 0 flat, 1 folded */

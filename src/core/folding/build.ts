@@ -30,16 +30,27 @@ export function foldedPiece(shape: PieceShape): FoldedPiece {
 const kept = new WeakMap<PieceShape, FoldedPiece>()
 
 /** A model with the angles and the places of its panels in one position. */
-export type Posed = { model: FoldModel; angles: readonly number[]; pose: readonly Rigid[] }
+export type Posed = {
+  model: FoldModel
+  angles: readonly number[]
+  pose: readonly Rigid[]
+  /** panels of different pieces that lie on one another, by position */
+  joined?: readonly (readonly [number, number])[]
+}
 
-/** Several models in their positions as one. */
-export function together(all: readonly Posed[]): Posed {
+/** Several models in their positions as one. @param joins which panels of which pieces lie on one another */
+export function together(
+  all: readonly Posed[],
+  joins: readonly { piece: number; panel: number; onto: number; partner: number }[] = [],
+): Posed {
+  const firsts: number[] = []
   const panels: FoldModel['panels'][number][] = []
   const hinges: FoldModel['hinges'][number][] = []
   const glue: FoldModel['glue'][number][] = []
   const idle: FoldModel['idle'][number][] = []
   for (const { model } of all) {
     const first = panels.length
+    firsts.push(first)
     panels.push(...model.panels)
     hinges.push(...model.hinges.map((h) => ({ ...h, a: h.a + first, b: h.b + first })))
     glue.push(...model.glue.map((g) => ({ ...g, panel: g.panel + first, partner: g.partner + first })))
@@ -49,5 +60,6 @@ export function together(all: readonly Posed[]): Posed {
     model: { panels, hinges, glue, idle },
     angles: all.flatMap((p) => p.angles),
     pose: all.flatMap((p) => p.pose),
+    joined: joins.map((j) => [firsts[j.piece]! + j.panel, firsts[j.onto]! + j.partner]),
   }
 }

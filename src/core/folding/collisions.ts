@@ -23,13 +23,19 @@ type Boxed = Placed & { low: Vec3; high: Vec3 }
  * stretches cut out of both overlap on the line in which the planes meet, and both reach beyond it to either side,
  * they cross (after Möller, "A fast triangle-triangle intersection test", 1997, on whole polygons). Panels in one
  * plane, and those that a hinge or glue joins, are left out: which lies above is not decided here.
+ * @param lying panels of different pieces that lie on one another
  */
-export function collisionsOf(model: FoldModel, pose: readonly Rigid[]): Collision[] {
+export function collisionsOf(
+  model: FoldModel,
+  pose: readonly Rigid[],
+  lying: readonly (readonly [number, number])[] = [],
+): Collision[] {
   const placed = model.panels.map((panel, i) => placedAs([panel.ring, ...panel.openings], pose[i]!))
   const joined = new Set<string>()
   const join = (a: number, b: number) => joined.add(a < b ? `${a} ${b}` : `${b} ${a}`)
   for (const { a, b } of model.hinges) join(a, b)
   for (const { panel, partner } of model.glue) join(panel, partner)
+  for (const [one, other] of lying) join(one, other)
   const found: Collision[] = []
   for (let a = 0; a < placed.length; a += 1)
     for (let b = a + 1; b < placed.length; b += 1) {

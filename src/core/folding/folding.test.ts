@@ -4,7 +4,17 @@ import { inStretches } from '../../../corpus/as-project'
 import { chance, cut, open, piece, rect, ring, score } from '../../../corpus/draw'
 import { hexagonTray, pillow, sleeve, tuckCarton, webbedTray } from '../../../corpus/templates/boxes'
 import { bag, zigzag } from '../../../corpus/templates/flat'
-import { extentOf, findingsOf, foldedPiece, modelOf, motionOf, roomOf, sceneOf, scenePoseOf } from '.'
+import {
+  buildOf,
+  extentOf,
+  findingsOf,
+  foldedPiece,
+  modelOf,
+  motionOf,
+  roomOf,
+  sceneOf,
+  scenePoseOf,
+} from '.'
 import { drawnWith, folding, strapCard, tray } from './drawn-folds'
 import { type FoldModel, onFlat } from './model'
 import { moved } from './rigid'
@@ -41,8 +51,12 @@ describe('the panels of a drawing and the hinges between them', () => {
 
 describe('where panels lie', () => {
   /** The motions of a model by another library: a chain of turns about its own axes. */
-  function byAnotherLibrary({ panels, hinges }: FoldModel, angles: readonly number[]): Matrix4[] {
-    const placed: (Matrix4 | undefined)[] = panels.map((_, i) => (i === 0 ? new Matrix4() : undefined))
+  function byAnotherLibrary(
+    { panels, hinges }: FoldModel,
+    angles: readonly number[],
+    root: number,
+  ): Matrix4[] {
+    const placed: (Matrix4 | undefined)[] = panels.map((_, i) => (i === root ? new Matrix4() : undefined))
     for (let found = true; found; ) {
       found = false
       for (const [k, { a, b, from, to }] of hinges.entries())
@@ -69,7 +83,7 @@ describe('where panels lie', () => {
     for (const dieline of [tuckCarton(1), hexagonTray(1.3), tray(90, 70, 28), sleeve(0.8)]) {
       const { model, motion } = folding(dieline)
       const { angles, pose } = motion.at(share)
-      const judged = byAnotherLibrary(model, angles)
+      const judged = byAnotherLibrary(model, angles, motion.tree.root)
       for (const [i, panel] of model.panels.entries())
         for (const p of panel.ring) {
           const own = moved(pose[i]!, onFlat(p))
@@ -94,6 +108,7 @@ describe('where panels lie', () => {
       const turned = byAnotherLibrary(
         model,
         model.hinges.map((h) => h.target),
+        0,
       )
       return new Vector3(40, -100, 0).applyMatrix4(turned[1]!).z
     }
@@ -267,7 +282,7 @@ describe('what the folded view is told', () => {
   it('has every panel in triangles that cover it, and layers in one plane a little apart', () => {
     const shape = drawnWith(sleeve(1), () => 'mountain')
     const built = [foldedPiece(shape)]
-    const scene = sceneOf(built)
+    const scene = sceneOf(buildOf(built))
     const paper = scene.panels.reduce((sum, { corners: c, triangles: t }) => {
       let area = 0
       for (let k = 0; k < t.length; k += 3) {
@@ -280,13 +295,13 @@ describe('what the folded view is told', () => {
     expect(paper / shape.area).toBeCloseTo(1, 3)
     const { model } = built[0]!.motion
     const tab = model.glue[0]!
-    const shut = scenePoseOf(built, 1)
+    const shut = scenePoseOf(buildOf(built), 1)
     const exact = built[0]!.motion.at(1).pose[tab.panel]!
     const moved = [3, 7, 11].map((n, k) => shut.places[12 * tab.panel + n]! - exact.t[k]!)
     // The tab is shown behind its wall, by less than a millimetre.
     expect(Math.hypot(...moved)).toBeGreaterThan(0.2)
     expect(Math.hypot(...moved)).toBeLessThan(1)
-    const flat = scenePoseOf(built, 0)
+    const flat = scenePoseOf(buildOf(built), 0)
     expect([...flat.places].filter((_, n) => n % 12 === 11).every((z) => Math.abs(z) < 1e-6)).toBe(true)
     expect(shut.sizes[0]).toEqual({
       width: expect.closeTo(70, 3),

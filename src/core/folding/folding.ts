@@ -6,7 +6,7 @@ import { CLOSED, type Closure, closeLoops, closureOf, type Tie, tiesOfGlue, ties
 import { withMetTabs } from './met-tabs'
 import type { FoldModel } from './model'
 import { glueOf, partnersOf } from './partners'
-import { poseOf, type Tree, treeOf } from './pose'
+import { poseOf, rootOf, type Tree, treeOf } from './pose'
 import type { Rigid } from './rigid'
 
 /** A tab whose loop stays open by more than this is not glued where it was thought to be, mm. */
@@ -100,7 +100,7 @@ const STEPS = 10
  * folded, where directions tell one branch from another, and followed outwards from there; glue is closed at the end.
  */
 export function motionOf(given: FoldModel): Motion {
-  const tree = treeOf(given)
+  const tree = treeOf(given, rootOf(given))
   const loops = tiesOfLoops(given, tree)
   const targets = given.hinges.map((h) => h.target)
   const frames = loops.length > 0 ? followed(given, tree, loops, targets) : null

@@ -1,4 +1,4 @@
-import { type FoldModel, type Hinge, onFlat } from './model'
+import { type FoldModel, type Hinge, onFlat, twiceAreaOf } from './model'
 import { after, minus, RESTING, type Rigid, radians, turnAbout, unit, type Vec3 } from './rigid'
 
 /** How panels hang on one another: for each but the root, the hinge that it turns about. */
@@ -58,6 +58,18 @@ export function treeOf({ panels, hinges }: Joined, root = 0): Tree {
     }
   }
   return { root, order, by, parent, closing: [...hinges.keys()].filter((k) => !used.has(k)) }
+}
+
+/** Panels of at least this share of the largest are as good to look at from as it is. */
+const AS_LARGE = 0.9
+
+/** The panel that rests: the one of the first and those as large that shows most, such as a window. */
+export function rootOf({ panels }: Pick<FoldModel, 'panels'>): number {
+  const sizes = panels.map(({ ring }) => Math.abs(twiceAreaOf(ring)))
+  const shown = panels.map(({ openings }, i) =>
+    sizes[i]! >= AS_LARGE * sizes[0]! ? openings.reduce((sum, o) => sum + Math.abs(twiceAreaOf(o)), 0) : 0,
+  )
+  return Math.max(0, shown.indexOf(Math.max(...shown)))
 }
 
 /** The motion about a hinge that takes the panel on the given side of it from flat by an angle. */

@@ -2,9 +2,11 @@ import type { Project } from '../document/project'
 import { shapesOf } from '../pieces/piece-shape'
 import { spentPieces } from '../pieces/spent'
 import { type FoldedPiece, foldedPiece, type Posed, together } from './build'
-import { extentOf } from './extent'
+import { type Extent, extentOf } from './extent'
 import { type FoldFinding, findingsOf } from './findings'
+import { type Build, posedPieces } from './joins'
 import { type Flat, onFlat } from './model'
+import { piecesCross } from './pieces-cross'
 import { dot, minus, moved, plus, type Rigid, times, turned, type Vec3 } from './rigid'
 import { meetingsOf } from './tabs'
 import { trianglesOf } from './triangles'
@@ -29,7 +31,9 @@ export type Scene = {
   panels: ScenePanel[]
   pieces: { id: string; name: string; panels: number; folds: number; tabs: number }[]
   findings: (FoldFinding & { piece: string })[]
-  /** whether any of it turns at all */
+  /** how many of its pieces lie on others */
+  joined: number
+  /** whether any of it turns, or is put together, at all */
   folds: boolean
 }
 
@@ -38,7 +42,9 @@ export type ScenePose = {
   /** twelve numbers a panel: the rows of its turn and its shift, row by row */
   places: Float32Array
   /** by piece, as it is folded now, mm */
-  sizes: { width: number; depth: number; height: number }[]
+  sizes: Extent[]
+  /** of what is put together, mm; null where every piece is for itself */
+  whole: Extent | null
 }
 
 /** How pieces fold: those that are asked for, or all that go to a sheet. @throws TooManyMeetings */
@@ -49,12 +55,9 @@ export function folderOf(project: Project, wanted: readonly string[] | null): Fo
     .map(foldedPiece)
 }
 
-/** Pieces in one position as one model. @param share 0 flat, 1 folded */
-export const posedTogether = (pieces: readonly FoldedPiece[], share: number): Posed =>
-  together(pieces.map(({ motion }) => ({ model: motion.model, ...motion.at(share) })))
-
 /** What a view needs once for pieces, whatever their position. */
-export function sceneOf(pieces: readonly FoldedPiece[]): Scene {
+export function sceneOf(build: Build): Scene {
+  const { pieces, joins } = build
   return {
     panels: pieces.flatMap(({ motion: { model } }) =>
       model.panels.map((panel, i): ScenePanel => {
@@ -90,10 +93,14 @@ export function sceneOf(pieces: readonly FoldedPiece[]): Scene {
       folds: model.hinges.length,
       tabs: meetingsOf(model, model.glue, at(1).pose).length,
     })),
-    findings: pieces.flatMap(({ shape, given, motion }) =>
-      findingsOf(given, motion).map((f) => ({ ...f, piece: shape.piece.id })),
-    ),
-    folds: pieces.some((p) => p.motion.model.hinges.length > 0),
+    findings: [
+      ...pieces.flatMap(({ shape, given, motion }) =>
+        findingsOf(given, motion).map((f) => ({ ...f, piece: shape.piece.id })),
+      ),
+      ...piecesCross(build).map(({ one, other: _, ...f }) => ({ ...f, piece: pieces[one]!.shape.piece.id })),
+    ],
+    joined: joins.length,
+    folds: joins.length > 0 || pieces.some((p) => p.motion.model.hinges.length > 0),
   }
 }
 
@@ -143,8 +150,8 @@ function boxesOverlap(a: readonly Vec3[], b: readonly Vec3[], normal: Vec3): boo
 }
 
 /** Where everything lies in one position. */
-export function scenePoseOf(pieces: readonly FoldedPiece[], share: number): ScenePose {
-  const posed = pieces.map(({ motion }) => ({ model: motion.model, ...motion.at(share) }))
+export function scenePoseOf(build: Build, share: number, caliperOf?: (piece: string) => number): ScenePose {
+  const posed = posedPieces(build, share, caliperOf)
   const pose = posed.flatMap((p) => inLayers(p))
   const places = new Float32Array(12 * pose.length)
   pose.forEach(({ r, t }, i) => {
@@ -153,5 +160,13 @@ export function scenePoseOf(pieces: readonly FoldedPiece[], share: number): Scen
   return {
     places,
     sizes: posed.map(({ model, pose: at }) => extentOf(model, at)),
+    whole: build.joins.length > 0 ? wholeOf(build, posed) : null,
   }
+}
+
+/** The size of the pieces that lie on one another, mm. */
+function wholeOf({ joins }: Build, posed: readonly Posed[]): Extent {
+  const held = new Set(joins.flatMap((j) => [j.piece, j.onto]))
+  const { model, pose } = together(posed.filter((_, i) => held.has(i)))
+  return extentOf(model, pose)
 }

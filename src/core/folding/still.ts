@@ -46,7 +46,11 @@ const REACH = 0.5
 /** Panels seen so nearly from their edge have no face, as the cosine. */
 const ON_EDGE = 0.01
 
-type Seen = Placed & { facing: number }
+type Seen = Placed & {
+  facing: number
+  /** whether its front is outside: folds of its piece are mountains */
+  outside: boolean
+}
 type SeenEdge = { from: Vec3; to: Vec3; isFold: boolean; panel: number }
 
 /**
@@ -55,14 +59,20 @@ type SeenEdge = { from: Vec3; to: Vec3; isFold: boolean; panel: number }
  */
 export function stillOf(model: FoldModel, pose: readonly Rigid[], camera: Camera = USUAL_CAMERA): Still {
   const view = viewOf(camera)
+  const isValley = valleyPieces(model)
   const seen = model.panels.map((panel, i): Seen => {
     const rings = [panel.ring, ...panel.openings].map((ring) =>
       ring.map((p) => view(moved(pose[i]!, onFlat(p)))),
     )
     const normal = view(turned(pose[i]!, [0, 0, 1]))
-    return { normal, offset: dot(normal, rings[0]![0]!), rings, facing: normal[2] }
+    return {
+      normal,
+      offset: dot(normal, rings[0]![0]!),
+      rings,
+      facing: normal[2],
+      outside: !isValley.has(panel.piece),
+    }
   })
-  const outside = model.hinges.reduce((sum, h) => sum + h.target, 0) <= 0
   const lines: Still['lines'] = []
   const known = new Set<string>()
   for (const { from, to, isFold, panel } of edgesOf(model, seen)) {
@@ -72,7 +82,7 @@ export function stillOf(model: FoldModel, pose: readonly Rigid[], camera: Camera
       .join('|')
     if (known.has(key)) continue
     known.add(key)
-    for (const [s, e] of visible(from, to, panel, seen, outside)) {
+    for (const [s, e] of visible(from, to, panel, seen)) {
       const at = (t: number) => plus(from, times(minus(to, from), t))
       lines.push({ from: inPicture(at(s)), to: inPicture(at(e)), isFold })
     }
@@ -80,7 +90,14 @@ export function stillOf(model: FoldModel, pose: readonly Rigid[], camera: Camera
   const points = lines.flatMap((l) => [l.from, l.to])
   const [xs, ys] = [points.map((p) => p[0]), points.map((p) => p[1])]
   const box = { minX: Math.min(...xs), minY: Math.min(...ys), maxX: Math.max(...xs), maxY: Math.max(...ys) }
-  return { faces: facesOf(lines, seen, outside), lines, box }
+  return { faces: facesOf(lines, seen), lines, box }
+}
+
+/** Pieces whose folds are valleys on the whole. */
+function valleyPieces({ panels, hinges }: FoldModel): Set<string> {
+  const sums = new Map<string, number>()
+  for (const { a, target } of hinges) sums.set(panels[a]!.piece, (sums.get(panels[a]!.piece) ?? 0) + target)
+  return new Set([...sums].flatMap(([piece, sum]) => (sum > 0 ? [piece] : [])))
 }
 
 /** What turns places of the build into places as they are seen: x right, y up, z towards the eye. */
@@ -122,19 +139,12 @@ function* edgesOf({ panels, hinges }: FoldModel, seen: readonly Seen[]): Generat
 }
 
 /** The stretches of an edge (0 to 1) that no panel hides. */
-function visible(
-  from: Vec3,
-  to: Vec3,
-  own: number,
-  seen: readonly Seen[],
-  outside: boolean,
-): [number, number][] {
+function visible(from: Vec3, to: Vec3, own: number, seen: readonly Seen[]): [number, number][] {
   let open: [number, number][] = [[0, 1]]
   for (const [i, panel] of seen.entries()) {
     if (Math.abs(panel.facing) < ON_EDGE || open.length === 0) continue
     // Of two in one plane the wall is outside and its tab inside: fronts are outside where folds are mountains.
-    const isOver =
-      i !== own && isInPlane(panel, seen[own]!) && isOutside(seen[Math.min(i, own)]!, outside) === i < own
+    const isOver = i !== own && isInPlane(panel, seen[own]!) && isOutside(seen[Math.min(i, own)]!) === i < own
     for (const [s, e] of hiddenBy(from, to, panel, isOver))
       open = open.flatMap(([a, b]): [number, number][] => {
         if (e <= a || s >= b) return [[a, b]]
@@ -149,7 +159,7 @@ function visible(
 }
 
 /** Of two panels in one plane, whether the first of them, the larger, lies towards the eye. */
-const isOutside = ({ facing }: Seen, outside: boolean): boolean => facing > 0 === outside
+const isOutside = ({ facing, outside }: Seen): boolean => facing > 0 === outside
 
 const isInPlane = (a: Seen, b: Seen): boolean =>
   Math.abs(dot(a.normal, b.normal)) > 0.99999 &&
@@ -221,7 +231,7 @@ function covers(rings: readonly (readonly Vec3[])[], [x, y]: Vec3): boolean {
 }
 
 /** The faces between visible lines, each with the panel that lies foremost there. */
-function facesOf(lines: Still['lines'], seen: readonly Seen[], outside: boolean): Still['faces'] {
+function facesOf(lines: Still['lines'], seen: readonly Seen[]): Still['faces'] {
   const at = (p: InPicture) => p.map((v) => v.toFixed(6)).join(' ')
   const shapes = lines.map(({ from, to }) => shapeOf(`M${at(from)}L${at(to)}`))
   const { faces, edges, component, within } = arrange(shapes, { tolerance: 0.03, reach: REACH })
@@ -238,7 +248,7 @@ function facesOf(lines: Still['lines'], seen: readonly Seen[], outside: boolean)
       if (Math.abs(facing) < ON_EDGE || !covers(rings, [inner.x, -inner.y, 0])) continue
       const z = (offset - normal[0] * inner.x + normal[1] * inner.y) / normal[2]
       // Of two in one place as above.
-      const isOver = Math.abs(z - nearest) < NEAR ? !isOutside(seen[foremost]!, outside) : z > nearest
+      const isOver = Math.abs(z - nearest) < NEAR ? !isOutside(seen[foremost]!) : z > nearest
       if (isOver) {
         foremost = i
         nearest = z

@@ -1,5 +1,6 @@
 import type { Fold, Role } from '../document/lines'
 import type { MeasureValue } from '../document/sources'
+import type { Join } from '../folding'
 import type { Point } from '../geometry/point'
 import type { PieceShape } from '../pieces/piece-shape'
 
@@ -66,6 +67,10 @@ export type Recipe = {
   leaves?(measures: Measures, position: number): boolean
   /** measures that are usual where it takes a piece though it need not */
   usualOnPiece?: Measures
+  /** the face of what it takes on which what it makes lies, as it is drawn; nothing is said where it lies nowhere */
+  lies?: 'front' | 'back'
+  /** how what it makes lies on one another, pieces told by the keys of their outlines, places as its lines have them */
+  joins?(measures: Measures): Join[]
   /** lengths that can be dragged where they are made */
   handles?(shapes: readonly PieceShape[], measures: Measures): Handle[]
   /** @throws CannotMake where no lines would make sense */

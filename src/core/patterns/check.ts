@@ -6,6 +6,7 @@ import { dot, minus, moved, type Rigid, turned } from '../folding/rigid'
 import { areaOf } from '../geometry/measure'
 import { uniteOutlines } from '../outlines/combine'
 import { ArithmeticRefusal, readArithmetic } from './arithmetic'
+import { joinsOfPieces } from './joins'
 import { modelOfPiece } from './model'
 import { type Pattern, patternSchema } from './pattern'
 import { type LaidPiece, PatternRefusal, unfold } from './unfold'
@@ -102,15 +103,21 @@ function problemsOfNames(pattern: Pattern): string[] {
     }
   }
   look(pattern.values, 'values')
-  for (const { name, panels, when } of pattern.pieces) {
+  for (const { name, panels, when, join } of pattern.pieces) {
     if (when !== undefined) look(when, `“${name}”, when`)
+    if (join) {
+      look(join, `“${name}”, join`)
+      const [other] = /^.*(?=\.)/.exec(join.on) ?? []
+      if (!pattern.pieces.some((p) => p.name === other && p.name !== name))
+        problems.push(`“${name}”, join: “${join.on}” names no other piece. Write Piece.panel.`)
+    }
     for (const panel of panels) look(panel, `“${name}”, panel “${panel.id}”`)
   }
   return problems.slice(0, 12)
 }
 
 /** What is no arithmetic. */
-const WORDS = new Set(['id', 'on', 'fold', 'tab', 'onto', 'role', 'name'])
+const WORDS = new Set(['id', 'on', 'fold', 'tab', 'onto', 'role', 'name', 'panel', 'side', 'how'])
 
 /** The measures at which a pattern is proved: the usual ones, and each at the ends of its range beside usual others. */
 export function measuresToProve({
@@ -130,10 +137,9 @@ export function measuresToProve({
 
 function problemsAt(pattern: Pattern, measures: Record<string, number>): string[] {
   try {
-    return unfold(pattern, measures).flatMap((piece) => [
-      ...problemsOfSheet(piece),
-      ...problemsOfFolding(piece),
-    ])
+    const pieces = unfold(pattern, measures)
+    joinsOfPieces(pieces)
+    return pieces.flatMap((piece) => [...problemsOfSheet(piece), ...problemsOfFolding(piece)])
   } catch (error) {
     if (error instanceof PatternRefusal || error instanceof ArithmeticRefusal) return [error.message]
     throw error

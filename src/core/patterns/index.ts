@@ -1,3 +1,4 @@
+import { joinsOfPieces, type PatternJoin } from './joins'
 import { linesOfPieces, type PatternLine } from './lines'
 import type { Pattern } from './pattern'
 import { unfold } from './unfold'
@@ -5,6 +6,7 @@ import { unfold } from './unfold'
 export { ArithmeticRefusal } from './arithmetic'
 export { type Checked, parsePattern, readPattern, USUAL_CALIPER } from './check'
 export { figuresOf } from './figures'
+export { joinsOfPieces, type PatternJoin } from './joins'
 export type { PatternLine } from './lines'
 export { type Pattern, patternSchema } from './pattern'
 export { PATTERNS } from './shipped'
@@ -17,3 +19,7 @@ export { PatternRefusal } from './unfold'
  */
 export const linesOfPattern = (pattern: Pattern, measures: Readonly<Record<string, number>>): PatternLine[] =>
   linesOfPieces(unfold(pattern, measures))
+
+/** How the pieces of a pattern lie on one another, beside its lines. @throws PatternRefusal, ArithmeticRefusal */
+export const joinsOfPattern = (pattern: Pattern, measures: Readonly<Record<string, number>>): PatternJoin[] =>
+  joinsOfPieces(unfold(pattern, measures))

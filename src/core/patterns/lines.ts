@@ -1,4 +1,4 @@
-import { apply, translation } from '../geometry/affine'
+import { type Affine, apply, translation } from '../geometry/affine'
 import { boundsOf, uniteBoxes, widthOf } from '../geometry/measure'
 import { type Contour, transformContour, writePath } from '../geometry/path'
 import type { Point } from '../geometry/point'
@@ -20,18 +20,25 @@ export type PatternLine = {
 /** Between pieces that lie beside one another, mm. */
 const GAP = 10
 
-/** The lines of pieces as they are laid beside one another, from the origin to the right and down, mm. */
-export function linesOfPieces(pieces: readonly LaidPiece[]): PatternLine[] {
+/** Where each piece is laid beside the others, from the origin to the right and down, mm. */
+export function placesOfPieces(pieces: readonly LaidPiece[]): Affine[] {
   let right = 0
-  return pieces.flatMap((piece) => {
-    const own = linesOf(piece)
-    const box = uniteBoxes(own.map((l) => boundsOf(l.contour)))
+  return pieces.map((piece) => {
+    const box = uniteBoxes(linesOf(piece).map((l) => boundsOf(l.contour)))
     const shift = translation(right - box.minX, -box.minY)
     right += widthOf(box) + GAP
-    return own.map(({ contour, key, ...line }) => ({
+    return shift
+  })
+}
+
+/** The lines of pieces as they are laid beside one another, mm. */
+export function linesOfPieces(pieces: readonly LaidPiece[]): PatternLine[] {
+  const places = placesOfPieces(pieces)
+  return pieces.flatMap((piece, i) => {
+    return linesOf(piece).map(({ contour, key, ...line }) => ({
       ...line,
       key: `${slug(piece.name)}.${key}`,
-      d: writePath(transformContour(contour, shift)),
+      d: writePath(transformContour(contour, places[i]!)),
       plane: slug(piece.name),
       title: piece.name,
     }))
@@ -39,7 +46,7 @@ export function linesOfPieces(pieces: readonly LaidPiece[]): PatternLine[] {
 }
 
 /** A name as it may stand in ids. */
-const slug = (name: string): string => name.toLowerCase().replace(/[^a-z0-9]+/g, '-')
+export const slug = (name: string): string => name.toLowerCase().replace(/[^a-z0-9]+/g, '-')
 
 type OwnLine = Omit<PatternLine, 'd' | 'plane' | 'title'> & { contour: Contour }
 

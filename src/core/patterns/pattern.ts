@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { HOWS } from '../folding'
 
 /**
  * The pattern language: a parametric dieline as data. A pattern is a file of measures and, for each piece, of panels
@@ -102,11 +103,32 @@ export const measureSchema = z.strictObject({
   most: z.number(),
 })
 
+/** How a piece lies on another one when both are put together. */
+const joinSchema = z.strictObject({
+  /** its own panel that lies on the other; its first one where nothing is said */
+  panel: word.optional(),
+  /** the piece and the panel that it lies on, as in Box.front */
+  on: z.string().min(3).max(110),
+  /** where the left end of its panel's foot comes, along the other's foot and away from it; middle on middle otherwise */
+  at: place.optional(),
+  /** degrees, against the clock as the other's front is seen */
+  turn: arithmeticSchema.default(0),
+  /** the face of the other that it lies on: the back is within a box */
+  side: z.enum(['front', 'back']).default('back'),
+  /** whether its front faces the other way than the other's front */
+  turned: z.boolean().default(false),
+  /** how far off the face it is held, mm */
+  above: arithmeticSchema.default(0),
+  how: z.enum(HOWS).default('glue'),
+})
+
 const pieceSchema = z.strictObject({
   name: z.string().trim().min(1).max(60),
   panels: z.array(panelSchema).min(1).max(200),
   when,
+  join: joinSchema.optional(),
 })
+export type PatternPiece = z.infer<typeof pieceSchema>
 
 export const patternSchema = z.strictObject({
   name: kebab,

@@ -3,7 +3,7 @@ import { type Contour, type Segment, transformContour } from '../geometry/path'
 import type { Point } from '../geometry/point'
 import { ArithmeticRefusal, readArithmetic, type Scope } from './arithmetic'
 import { type Node, type Stretch, stretchesOver } from './corners'
-import type { ArithmeticText, Corner, Pattern, PatternPanel } from './pattern'
+import type { ArithmeticText, Corner, Pattern, PatternPanel, PatternPiece } from './pattern'
 
 /** Why a pattern makes nothing at some measures: which panel and edge, and what is wrong there. */
 export class PatternRefusal extends RangeError {
@@ -39,7 +39,20 @@ export type LaidPanel = {
 }
 
 /** A piece on the flat sheet: its panels, each after what it hangs on, and its outline. */
-export type LaidPiece = { name: string; panels: LaidPanel[]; outline: Contour }
+export type LaidPiece = {
+  name: string
+  panels: LaidPanel[]
+  outline: Contour
+  /** how it lies on another piece, its arithmetic worked out */
+  join: LaidJoin | null
+}
+
+/** A join of a pattern at some measures, mm and degrees. */
+export type LaidJoin = Omit<NonNullable<PatternPiece['join']>, 'at' | 'turn' | 'above'> & {
+  at: Point | null
+  turn: number
+  above: number
+}
 
 /** Every name that a pattern's arithmetic knows at some measures. @throws PatternRefusal for names in a circle */
 export function scopeOf(pattern: Pattern, measures: Readonly<Record<string, number>>): Scope {
@@ -98,11 +111,22 @@ export function unfold(pattern: Pattern, measures: Readonly<Record<string, numbe
     }
     const panels = [...laid.values()]
     const [root] = panels
-    return root ? [{ name: piece.name, panels, outline: outlineOf(root, children) }] : []
+    if (!root) return []
+    const join = piece.join ? joinAt(piece.join, scope) : null
+    return [{ name: piece.name, panels, outline: outlineOf(root, children), join }]
   })
 }
 
 const valueIn = (text: ArithmeticText, scope: Scope): number => readArithmetic(text).valueIn(scope)
+
+function joinAt({ at, turn, above, ...join }: NonNullable<PatternPiece['join']>, scope: Scope): LaidJoin {
+  return {
+    ...join,
+    at: at ? { x: valueIn(at[0], scope), y: valueIn(at[1], scope) } : null,
+    turn: valueIn(turn, scope),
+    above: valueIn(above, scope),
+  }
+}
 
 /** Shorter feet and shallower panels are none, mm. */
 const LEAST = 0.2

@@ -11,7 +11,10 @@ export type FoldedBuild = {
   /** by hinge, degrees */
   angles: readonly number[]
   pose: readonly Rigid[]
+  /** of every piece that `coloursOf` says nothing of */
   colours: Colours
+  /** by piece */
+  coloursOf?: Readonly<Record<string, Colours>>
 }
 
 /** A kind of file for a folded build. Adding one is a file here and a line in the list. */

@@ -8,15 +8,16 @@ const MARGIN = 4
 
 /** The picture of a folded build as SVG, mm to scale, hidden lines taken out. */
 export function writeStill(
-  { name, model, pose, colours }: Pick<FoldedBuild, 'name' | 'model' | 'pose' | 'colours'>,
+  { name, model, pose, colours, coloursOf = {} }: Omit<FoldedBuild, 'angles'>,
   camera?: Camera,
 ): string {
   const { faces, lines, box } = stillOf(model, pose, camera)
   const [x, y] = [box.minX - MARGIN, box.minY - MARGIN]
   const [w, h] = [box.maxX - box.minX + 2 * MARGIN, box.maxY - box.minY + 2 * MARGIN]
   const at = ([px, py]: readonly [number, number]) => `${num(px)} ${num(py)}`
-  const fills = faces.map(({ rings, isFront, light }) => {
-    const colour = shaded(isFront ? colours.front : colours.back, light)
+  const fills = faces.map(({ rings, isFront, light, panel }) => {
+    const { front, back } = coloursOf[model.panels[panel]!.piece] ?? colours
+    const colour = shaded(isFront ? front : back, light)
     return `<path d="${rings.map((r) => `M${r.map(at).join('L')}Z`).join('')}" fill="${colour}" fill-rule="evenodd" stroke="${colour}" stroke-width="0.1"/>`
   })
   const strokes = (isFold: boolean) =>

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { addSource } from '../../binding/add-source'
 import { emptyProject } from '../../document/project'
 import { writeFold } from '../../export/folded/fold'
-import { foldedPieces, posedTogether } from '../../folding'
+import { buildOf, foldedPieces, posedTogether } from '../../folding'
 import { addMaking } from '../../making/make'
 import { settled } from '../../making/settle'
 import { readDrawing } from '../formats'
@@ -61,7 +61,7 @@ describe('a FOLD file', () => {
     const built = foldedPieces(project)
     const written = writeFold({
       name: 'box',
-      ...posedTogether(built, 1),
+      ...posedTogether(buildOf(built), 1),
       colours: { front: '#ffffff', back: '#ffffff' },
     })
     const drawing = await read(written)

@@ -13,6 +13,7 @@ export const inset: Recipe = {
   title: 'Inset',
   says: 'smaller all round',
   leaves: ({ role }) => role === 'cut',
+  lies: 'front',
   takes: { least: 1, most: 200 },
   measures: [
     { name: 'by', title: 'By', kind: 'lengths', usual: [6], least: 0.1, most: 500, count: 12 },

@@ -20,6 +20,7 @@ export const lining: Recipe = {
   title: 'Lining',
   says: 'panels of it in another paper',
   leaves: () => true,
+  lies: 'back',
   takes: { least: 1, most: 1 },
   measures: [
     { name: 'panels', title: 'Panels (numbers, or all)', kind: 'text', usual: '1', longest: 200 },

@@ -10,6 +10,7 @@ export const pane: Recipe = {
   title: 'Pane',
   says: 'film behind an opening, with a rim for glue',
   leaves: () => true,
+  lies: 'back',
   takes: { least: 1, most: 1 },
   measures: [{ name: 'rim', title: 'Rim for the glue', kind: 'length', usual: 6, least: 0.5, most: 100 }],
   make([shape], measures) {

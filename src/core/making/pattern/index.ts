@@ -2,6 +2,7 @@ import type { Making } from '../../document/sources'
 import {
   ArithmeticRefusal,
   figuresOf,
+  joinsOfPattern,
   linesOfPattern,
   PATTERNS,
   type Pattern,
@@ -37,16 +38,22 @@ export const recipeOf = (pattern: Pattern): Recipe => ({
     CALIPER,
   ],
   make(_, measures) {
-    try {
-      const given = numbers(measures)
-      return { lines: linesOfPattern(pattern, given), figures: figuresOf(pattern, given) }
-    } catch (error) {
-      if (error instanceof PatternRefusal || error instanceof ArithmeticRefusal)
-        throw new CannotMake(error.message)
-      throw error
-    }
+    const given = numbers(measures)
+    return asMade(() => ({ lines: linesOfPattern(pattern, given), figures: figuresOf(pattern, given) }))
   },
+  joins: (measures) => asMade(() => joinsOfPattern(pattern, numbers(measures))),
 })
+
+/** What a pattern says of its measures, refusals in the words of a making. */
+function asMade<T>(make: () => T): T {
+  try {
+    return make()
+  } catch (error) {
+    if (error instanceof PatternRefusal || error instanceof ArithmeticRefusal)
+      throw new CannotMake(error.message)
+    throw error
+  }
+}
 
 const numbers = (measures: Measures): Record<string, number> =>
   Object.fromEntries(Object.entries(measures).map(([name, value]) => [name, Number(value)]))

@@ -16,6 +16,7 @@ export const surround: Recipe = {
   title: 'Surround',
   says: 'larger all round, separate parts as one',
   leaves: () => true,
+  lies: 'back',
   takes: { least: 1, most: 200 },
   measures: [
     { name: 'by', title: 'By', kind: 'lengths', usual: [4], least: 0.1, most: 500, count: 12 },
