@@ -132,7 +132,7 @@ test('a holder for two things of different height', async ({ page }) => {
   await hand.type(draft.getByLabel('Height of the second top'), '52')
   await hand.press(draft.getByRole('button', { name: 'Make it' }))
   await hand.press(look(page, 'both'))
-  await expect(folded(page)).toContainText('5 panels, 4 folds, 59.5 x 52 x 109.5 mm')
+  await expect(folded(page)).toContainText('5 panels, 4 folds, 59.5 x 109.5 x 52 mm')
   expect(hand.actions, hand.did.join('\n')).toBeLessThanOrEqual(10)
 })
 
@@ -198,3 +198,38 @@ function windowBox(): string {
   const folds = x.slice(1).map((at) => `<path d="M${at} 15V75" stroke="#c00"/>`)
   return `<svg xmlns="http://www.w3.org/2000/svg" width="240mm" height="90mm" viewBox="0 0 240 90"><g fill="none" stroke="#000">${cut}${folds.join('')}</g></svg>`
 }
+
+test('five pieces of one box are put together, and taken apart', async ({ page }) => {
+  const hand = await begun(page)
+  await hand.press(page.getByRole('button', { name: /^Melt box/ }))
+  await hand.press(page.getByTestId('draft').getByRole('button', { name: 'Make it' }))
+  await expect(page.getByTestId('piece-card')).toHaveCount(5)
+  await page.getByRole('button', { name: 'None' }).click()
+  await hand.press(look(page, 'folded'))
+  // As long as the lid with the band round it; as high as the tray, its floor, the lid and the band.
+  await expect(folded(page)).toContainText('Put together: 122.1 x 71.5 x 24.9 mm.')
+  await expect(page.getByTestId('fold-findings')).toHaveCount(0)
+  const pieces = folded(page).getByRole('radiogroup', { name: 'Pieces' })
+  await hand.press(pieces.getByText('apart', { exact: true }))
+  await expect(folded(page)).not.toContainText('Put together')
+  await hand.press(pieces.getByText('together', { exact: true }))
+  await expect(folded(page)).toContainText('Put together')
+})
+
+test('a chosen fold is turned where it is seen, as far as is said', async ({ page }) => {
+  await page.goto('/')
+  const hand = new Hand(page)
+  await hand.drop(svgFile('box.svg', windowBox()))
+  await hand.press(look(page, 'both'))
+  await expect(folded(page)).toContainText('70 x 60 x 24 mm')
+  await expect(page.getByTestId('fold-entry')).toHaveCount(0)
+  await chooseWall(page)
+  const entry = page.getByTestId('fold-entry')
+  await hand.type(entry.getByLabel('Angle from flat (worked out)'), '60')
+  await saved(page)
+  await expect(entry.getByLabel('Angle from flat', { exact: true })).toHaveValue('60')
+  // A tube of three square corners and one of sixty degrees does not close.
+  await expect(folded(page)).not.toContainText('70 x 60 x 24 mm')
+  await hand.press(page.getByRole('button', { name: /^Undo: / }))
+  await expect(folded(page)).toContainText('70 x 60 x 24 mm')
+})

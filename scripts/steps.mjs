@@ -42,13 +42,13 @@ function once(stamp, paths, work) {
   writeFileSync(stamp, hash)
 }
 
-/** Installs the packages of the lock file. */
-export function install() {
+/** Installs the packages of the lock file. @param more of the environment, for what is compiled */
+export function install(more = {}) {
   once('node_modules/.velvet-stamp', ['package-lock.json'], () => {
     console.log(
       'Installing packages; the database driver is compiled, which takes a few minutes the first time.',
     )
-    must('npm', ['ci', '--include=dev', '--no-audit', '--no-fund', '--loglevel=error'])
+    must('npm', ['ci', '--include=dev', '--no-audit', '--no-fund', '--loglevel=error'], more)
   })
 }
 

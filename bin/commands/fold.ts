@@ -12,6 +12,7 @@ import {
   piecesCross,
   posedTogether,
   roomOf,
+  standingTogether,
 } from '../../src/core/folding'
 import { onFlat } from '../../src/core/folding/model'
 import { moved } from '../../src/core/folding/rigid'
@@ -170,7 +171,9 @@ export async function writeOut(out: string, name: string, build: Build, share: n
     throw new UsageError(
       `--out needs an ending that tells the kind of file: ${FOLDED_KINDS.map((k) => k.ending).join(', ')}, png.`,
     )
-  const posed = posedTogether(share === 0 ? buildOf(build.pieces) : build, share)
+  const shown = share === 0 ? buildOf(build.pieces) : build
+  // Pictures show it as it stands; the other kinds have the coordinates of --json.
+  const posed = kind.ending === 'svg' ? standingTogether(shown, share) : posedTogether(shown, share)
   const written = kind.write({ name, ...posed, colours: COLOURS })
   writeFileSync(out, ending === 'png' ? await platformWith({}).rasterise(written, PIXELS) : written)
 }

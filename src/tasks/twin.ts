@@ -13,11 +13,11 @@ import {
   type Build,
   buildOf,
   folderOf,
-  posedTogether,
   type Scene,
   type ScenePose,
   sceneOf,
   scenePoseOf,
+  standingTogether,
 } from '../core/folding'
 import type { Camera } from '../core/folding/still'
 import { shapeOf } from '../core/geometry/shape'
@@ -25,7 +25,7 @@ import { inspect } from '../core/inspection'
 import { joinsOf } from '../core/making/joins'
 import { type Preview, previewOf } from '../core/making/make'
 import { settle } from '../core/making/settle'
-import { type Checked, readPattern } from '../core/patterns'
+import { type Checked, readPattern, USUAL_CALIPER } from '../core/patterns'
 import { type Filling, fillSheet } from '../core/sheets/fill'
 import { layEdit, layOut } from '../core/sheets/lay-out'
 import { type Laying, type NestOptions, nestSheets } from '../core/sheets/nest'
@@ -52,6 +52,9 @@ export type NewOverview = Omit<Overview, 'findings'> & { findings: Finding[] | n
 
 /** What is shown folded. */
 let folding: Build = { pieces: [], joins: [] }
+let caliperOf = (_piece: string): number => USUAL_CALIPER
+/** Faces of pieces that have no paper. */
+const UNCHOSEN: Colours = { front: '#efe6d8', back: '#dccdb8' }
 
 /** The number of the nesting that goes on; an older one stops. */
 let nesting = 0
@@ -142,20 +145,24 @@ export const computer = {
   provePattern(text: string): Checked {
     return readPattern(text)
   },
-  /** What the folded view shows of pieces, or of all that go to a sheet. */
-  /** @param isTogether whether pieces lie where they are put together, or each for itself */
-  folded(pieces: string[] | null, isTogether = true): Scene {
-    const found = folderOf(open(), pieces)
-    folding = buildOf(found, isTogether ? joinsOf(open()) : [])
+  /**
+   * What the folded view shows of pieces, or of all that go to a sheet.
+   * @param isTogether whether pieces lie where they are put together, or each for itself
+   * @param calipers by piece: the thickness of its paper, mm
+   */
+  folded(pieces: string[] | null, isTogether: boolean, calipers: Record<string, number>): Scene {
+    folding = buildOf(folderOf(open(), pieces), isTogether ? joinsOf(open()) : [])
+    caliperOf = (piece) => calipers[piece] ?? USUAL_CALIPER
     return sceneOf(folding)
   },
   /** Where what is shown folded lies. @param share 0 flat, 1 folded */
   pose(share: number): ScenePose {
-    return scenePoseOf(folding, share)
+    return scenePoseOf(folding, share, caliperOf)
   },
   /** A picture of it as SVG, mm to scale. */
-  still(share: number, camera: Camera, colours: Colours): string {
-    return writeStill({ name: open().name, ...posedTogether(folding, share), colours }, camera)
+  still(share: number, camera: Camera, coloursOf: Record<string, Colours>): string {
+    const posed = standingTogether(folding, share, caliperOf)
+    return writeStill({ name: open().name, ...posed, colours: UNCHOSEN, coloursOf }, camera)
   },
   /** How often a piece fits on a sheet; null where either is gone. */
   fill(sheet: string, piece: string): Filling | null {

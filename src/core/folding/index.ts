@@ -15,4 +15,5 @@ export {
   sceneOf,
   scenePoseOf,
 } from './scene'
+export { standingTogether } from './stand'
 export { type Meeting, meetingsOf } from './tabs'

@@ -7,7 +7,8 @@ import { type FoldFinding, findingsOf } from './findings'
 import { type Build, posedPieces } from './joins'
 import { type Flat, onFlat } from './model'
 import { piecesCross } from './pieces-cross'
-import { dot, minus, moved, plus, type Rigid, times, turned, type Vec3 } from './rigid'
+import { after, dot, minus, moved, plus, type Rigid, times, turned, type Vec3 } from './rigid'
+import { standOfBuild } from './stand'
 import { meetingsOf } from './tabs'
 import { trianglesOf } from './triangles'
 
@@ -24,6 +25,10 @@ export type ScenePanel = {
   cuts: number
   /** lines of the document that it folds along */
   lines: string[]
+  /** each of its folds: the lines it was drawn in, and its ends on the flat sheet, mm, y up */
+  folds: { lines: readonly string[]; from: Flat; to: Flat }[]
+  /** the box of its piece on the drawing, mm, y up: what its printed faces are mapped to */
+  box: readonly [minX: number, minY: number, maxX: number, maxY: number]
 }
 
 /** What is folded on the screen: panels of several pieces, and what is known of them beforehand. */
@@ -59,7 +64,7 @@ export function folderOf(project: Project, wanted: readonly string[] | null): Fo
 export function sceneOf(build: Build): Scene {
   const { pieces, joins } = build
   return {
-    panels: pieces.flatMap(({ motion: { model } }) =>
+    panels: pieces.flatMap(({ shape, motion: { model } }) =>
       model.panels.map((panel, i): ScenePanel => {
         const hinges = model.hinges.filter((h) => h.a === i || h.b === i)
         const rings = [panel.ring, ...panel.openings]
@@ -83,6 +88,8 @@ export function sceneOf(build: Build): Scene {
           edges: Uint32Array.from([...cut, ...fold]),
           cuts: cut.length / 2,
           lines: [...new Set(hinges.flatMap((h) => h.lines))],
+          folds: hinges.map(({ lines, from, to }) => ({ lines, from, to })),
+          box: [shape.box.minX, -shape.box.maxY, shape.box.maxX, -shape.box.minY],
         }
       }),
     ),
@@ -152,7 +159,8 @@ function boxesOverlap(a: readonly Vec3[], b: readonly Vec3[], normal: Vec3): boo
 /** Where everything lies in one position. */
 export function scenePoseOf(build: Build, share: number, caliperOf?: (piece: string) => number): ScenePose {
   const posed = posedPieces(build, share, caliperOf)
-  const pose = posed.flatMap((p) => inLayers(p))
+  const stand = standOfBuild(build)
+  const pose = posed.flatMap((p) => inLayers(p)).map((at) => after(stand, at))
   const places = new Float32Array(12 * pose.length)
   pose.forEach(({ r, t }, i) => {
     places.set([r[0], r[1], r[2], t[0], r[3], r[4], r[5], t[1], r[6], r[7], r[8], t[2]], 12 * i)

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { asProject } from '../../../corpus/as-project'
 import { tuckCarton } from '../../../corpus/templates/boxes'
 import { emptyProject, type Project } from '../document/project'
-import { buildOf, foldedPieces, type Join, piecesCross, posedPieces } from '../folding'
+import { buildOf, foldedPieces, type Join, piecesCross, posedPieces, standingTogether } from '../folding'
 import { onFlat } from '../folding/model'
 import { moved } from '../folding/rigid'
 import { PATTERNS, type Pattern } from '../patterns'
@@ -185,5 +185,33 @@ describe('what is made of a piece', () => {
     expect(buildOf(pieces, [join!, back]).joins.length).toBe(1)
     expect(buildOf(pieces, [{ ...join!, onto: join!.piece }]).joins.length).toBe(0)
     expect(buildOf(pieces, [{ ...join!, onto: 'gone' }]).joins.length).toBe(0)
+  })
+})
+
+describe('how a build stands', () => {
+  /** The middle heights of its lowest and its highest panel, y up. */
+  const ends = (project: Project) => {
+    const { model, pose } = standingTogether(built(project), 1)
+    const high = model.panels.map(({ ring }, k) =>
+      Math.max(...ring.map((p) => moved(pose[k]!, onFlat(p))[1])),
+    )
+    const box = new Box3().setFromPoints(
+      model.panels.flatMap(({ ring }, k) => ring.map((p) => new Vector3(...moved(pose[k]!, onFlat(p))))),
+    )
+    return { size: sizeOf(box), high }
+  }
+
+  it('an open tray lies on its floor, its lid above; a closed box stands as it is drawn', () => {
+    const tray = ends(made('tray-and-lid', { length: 90, width: 70, height: 30 }))
+    expect(tray.size[1]).toBeCloseTo(30.3, 6)
+    const box = ends(made('tuck-end-box', { length: 70, width: 50, height: 110 }))
+    expect(box.size[1]).toBeCloseTo(110.3, 1)
+  })
+
+  it('rests on the panel that shows something, where several are as large', () => {
+    const { Box } = boxesOf(made('window-box'))
+    // Its front with the window is in the plane of the drawing, all else behind it.
+    expect(Box!.max.z).toBeCloseTo(0, 6)
+    expect(Box!.min.z).toBeCloseTo(-50.3, 3)
   })
 })

@@ -1,11 +1,22 @@
 'use client'
 import { Canvas, type ThreeEvent, useThree } from '@react-three/fiber'
 import { useEffect, useMemo, useRef } from 'react'
-import { Box3, type Group, Matrix4, type PerspectiveCamera, Sphere, Vector3 } from 'three'
+import {
+  Box3,
+  CanvasTexture,
+  type Group,
+  Matrix4,
+  type PerspectiveCamera,
+  Sphere,
+  SRGBColorSpace,
+  Vector3,
+} from 'three'
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js'
 import type { Scene, ScenePanel } from '@/core/folding'
 import type { Camera } from '@/core/folding/still'
+import { GroundShadow } from './ground-shadow'
 import { edgeGeometry, panelGeometry } from './panel-geometry'
+import type { PrintedFaces } from './printed-faces'
 
 /** How a paper looks. */
 export type Look = { front: string; back: string; caliper: number }
@@ -15,12 +26,15 @@ type Props = {
   /** twelve numbers a panel; null before the first position is known */
   places: Float32Array | null
   lookOf: (piece: string) => Look
+  /** what is printed on the faces of pieces */
+  printed: PrintedFaces
   /** lines that are pointed at or chosen */
   lit: ReadonlySet<string>
   camera: Camera & { zoom: number }
   onCamera: (camera: Camera & { zoom: number }) => void
   onHover: (panel: ScenePanel | null) => void
-  onChoose: (panel: ScenePanel) => void
+  /** the lines of the fold that was pressed, or of all folds of the panel */
+  onChoose: (lines: readonly string[]) => void
 }
 
 const INK = '#2b1a2e'
@@ -40,13 +54,14 @@ export default function FoldedCanvas(props: Props) {
       <hemisphereLight args={['#fffdf8', '#e0d5c4', 2.6]} />
       <directionalLight position={[-300, 500, 600]} intensity={1.9} />
       <Panels {...props} />
+      <GroundShadow scene={props.scene} places={props.places} />
       <Eye {...props} />
     </Canvas>
   )
 }
 
 /** Every panel where it lies. */
-function Panels({ scene, places, lookOf, lit, onHover, onChoose }: Props) {
+function Panels({ scene, places, lookOf, printed, lit, onHover, onChoose }: Props) {
   const groups = useRef<(Group | null)[]>([])
   const { invalidate } = useThree()
   const made = useMemo(
@@ -69,6 +84,22 @@ function Panels({ scene, places, lookOf, lit, onHover, onChoose }: Props) {
     },
     [made],
   )
+  const textures = useMemo(
+    () =>
+      Object.fromEntries(
+        Object.entries(printed).map(([piece, faces]) => [
+          piece,
+          { front: textureOf(faces.front), back: textureOf(faces.back) },
+        ]),
+      ),
+    [printed],
+  )
+  useEffect(() => {
+    invalidate()
+    return () => {
+      for (const { front, back } of Object.values(textures)) for (const t of [front, back]) t?.dispose()
+    }
+  }, [textures, invalidate])
   useEffect(() => {
     if (!places) return
     const matrix = new Matrix4()
@@ -93,7 +124,8 @@ function Panels({ scene, places, lookOf, lit, onHover, onChoose }: Props) {
         // The end of a turn of the eye is no choice.
         if (e.delta > 4) return
         e.stopPropagation()
-        onChoose(panel)
+        const at = e.eventObject.worldToLocal(e.point.clone())
+        onChoose(foldAt(panel, at.x, at.y)?.lines ?? panel.lines)
       },
     }
     return (
@@ -105,21 +137,26 @@ function Panels({ scene, places, lookOf, lit, onHover, onChoose }: Props) {
         }}
       >
         <mesh geometry={solid} {...at}>
-          {[look.front, look.back, look.back].map((colour, side) => (
-            <meshStandardMaterial
-              // biome-ignore lint/suspicious/noArrayIndexKey: front, back and edge have no other names
-              key={side}
-              attach={`material-${side}`}
-              color={colour}
-              roughness={0.9}
-              emissive={isLit ? PLUM : '#000000'}
-              emissiveIntensity={isLit ? 0.18 : 0}
-              // Panels in one plane would flicker: later ones lie farther away.
-              polygonOffset
-              polygonOffsetFactor={1}
-              polygonOffsetUnits={2 * i}
-            />
-          ))}
+          {[look.front, look.back, look.back].map((colour, side) => {
+            const { front = null, back = null } = textures[panel.piece] ?? {}
+            const picture = [front, back, null][side]!
+            return (
+              <meshStandardMaterial
+                // biome-ignore lint/suspicious/noArrayIndexKey: front, back and edge have no other names
+                key={`${side}${picture ? ' printed' : ''}`}
+                attach={`material-${side}`}
+                color={picture ? '#ffffff' : colour}
+                // Another picture is another material, since maps are compiled in.
+                map={picture}
+                roughness={0.9}
+                emissive={isLit ? PLUM : '#000000'}
+                emissiveIntensity={isLit ? 0.18 : 0}
+                polygonOffset
+                polygonOffsetFactor={1}
+                polygonOffsetUnits={1}
+              />
+            )
+          })}
         </mesh>
         <lineSegments geometry={cuts}>
           <lineBasicMaterial color={INK} />
@@ -130,6 +167,30 @@ function Panels({ scene, places, lookOf, lit, onHover, onChoose }: Props) {
       </group>
     )
   })
+}
+
+function textureOf(canvas: HTMLCanvasElement | undefined): CanvasTexture | null {
+  if (!canvas) return null
+  const texture = new CanvasTexture(canvas)
+  texture.colorSpace = SRGBColorSpace
+  texture.anisotropy = 4
+  return texture
+}
+
+/** Folds are pressed within this, mm. */
+const NEAR_FOLD = 5
+
+/** The fold of a panel that a place of it is near to. */
+function foldAt({ folds }: ScenePanel, x: number, y: number): ScenePanel['folds'][number] | null {
+  let [best, least]: [ScenePanel['folds'][number] | null, number] = [null, NEAR_FOLD]
+  for (const fold of folds) {
+    const [[ax, ay], [bx, by]] = [fold.from, fold.to]
+    const square = (bx - ax) ** 2 + (by - ay) ** 2 || 1
+    const t = Math.min(1, Math.max(0, ((x - ax) * (bx - ax) + (y - ay) * (by - ay)) / square))
+    const off = Math.hypot(ax + t * (bx - ax) - x, ay + t * (by - ay) - y)
+    if (off < least) [best, least] = [fold, off]
+  }
+  return best
 }
 
 /** The eye: turned with the pointer or from outside, always about the middle of what is there. */

@@ -5,11 +5,14 @@ import styled from 'styled-components'
 import type { ScenePanel } from '@/core/folding'
 import { type Camera, USUAL_CAMERA } from '@/core/folding/still'
 import { count } from '@/core/units/count'
-import { formatLength } from '@/core/units/length'
+import { formatLength, type Unit } from '@/core/units/length'
 import { IconButton } from '@/kit/button'
+import { Switch } from '@/kit/radios'
 import { Slider } from '@/kit/slider'
 import { useProject, useWorkbench } from '../store/context'
+import { FoldEntry } from './fold-entry'
 import { FoldFindings } from './fold-findings'
+import { usePrintedFaces } from './printed-faces'
 import { savePng, saveSvg } from './save-still'
 import { useFolded } from './use-folded'
 
@@ -65,6 +68,11 @@ const MOST_TOLD = 2
 /** How long it takes to fold all, ms. */
 const PLAY = 2600
 
+const PUT = [
+  { value: 'together', title: 'together' },
+  { value: 'apart', title: 'apart' },
+] as const
+
 type Eye = Camera & { zoom: number }
 const USUAL_EYE: Eye = { ...USUAL_CAMERA, zoom: 1 }
 
@@ -75,8 +83,10 @@ export function FoldedView() {
   const [share, setShare] = useState(1)
   const [eye, setEye] = useState<Eye>(USUAL_EYE)
   const [playing, setPlaying] = useState(false)
-  const { scene, pose, problem } = useFolded(share)
+  const [isTogether, setTogether] = useState(true)
+  const { scene, pose, problem } = useFolded(share, isTogether)
   const lookOf = useLooks()
+  const printed = usePrintedFaces(scene, lookOf)
   const selection = useProject((s) => s.selection)
   const pointed = useProject((s) => s.lit)
   const lit = useMemo(() => new Set([...selection, ...pointed]), [selection, pointed])
@@ -84,25 +94,30 @@ export function FoldedView() {
   const canDraw = useWebGl()
   usePlaying(playing, setShare, () => setPlaying(false))
 
+  const coloursOf = useCallback(
+    () => Object.fromEntries((scene?.pieces ?? []).map(({ id }) => [id, lookOf(id)])),
+    [scene, lookOf],
+  )
+  const picture = () => workbench.computer.still(share, eye, coloursOf())
+
   // Without three dimensions the picture serves.
-  const first = scene?.pieces[0]?.id ?? ''
   useEffect(() => {
     if (canDraw !== false || !scene) return
     let over = false
-    void workbench.computer.still(share, eye, lookOf(first)).then((svg) => {
+    void workbench.computer.still(share, eye, coloursOf()).then((svg) => {
       if (!over) setFlat(`data:image/svg+xml;utf8,${encodeURIComponent(svg)}`)
     })
     return () => {
       over = true
     }
-  }, [canDraw, scene, share, eye, workbench, lookOf, first])
+  }, [canDraw, scene, share, eye, workbench, coloursOf])
 
   const hover = useCallback(
     (panel: ScenePanel | null) => workbench.light(panel ? panel.lines : []),
     [workbench],
   )
   // Its piece is not chosen with it: the others would leave the view.
-  const choose = useCallback((panel: ScenePanel) => workbench.select(panel.lines), [workbench])
+  const choose = useCallback((lines: readonly string[]) => workbench.select(lines), [workbench])
   const onKey = (event: KeyboardEvent) => {
     if (event.ctrlKey || event.metaKey || event.altKey) return
     const next = eyeAfter(event.key, eye)
@@ -121,11 +136,9 @@ export function FoldedView() {
     if (!scene || !pose) return []
     return scene.pieces.map((p, i) => {
       const size = pose.sizes[i]
-      const sides = size ? [size.width, size.depth, size.height] : []
-      const words = `${sides.map((v) => formatLength(v, unit)).join(' x ')} ${unit}`
       return {
         name: p.name,
-        words: `${count(p.panels, 'panel')}, ${count(p.folds, 'fold')}${p.tabs > 0 ? `, ${count(p.tabs, 'tab')} met` : ''}, ${words}`,
+        words: `${count(p.panels, 'panel')}, ${count(p.folds, 'fold')}${p.tabs > 0 ? `, ${count(p.tabs, 'tab')} met` : ''}${size ? `, ${sizeWords(size, unit)}` : ''}`,
       }
     })
   }, [scene, pose, unit])
@@ -148,6 +161,7 @@ export function FoldedView() {
               scene={scene}
               places={pose?.places ?? null}
               lookOf={lookOf}
+              printed={printed}
               lit={lit}
               camera={eye}
               onCamera={setEye}
@@ -177,6 +191,7 @@ export function FoldedView() {
                   “{name}”: {words}.{' '}
                 </span>
               ))}
+              {pose?.whole ? `Put together: ${sizeWords(pose.whole, unit)}. ` : null}
               {account.length > MOST_TOLD
                 ? `And ${count(account.length - MOST_TOLD, 'more piece')}; choose one on the shelf to see it alone.`
                 : ''}
@@ -184,6 +199,7 @@ export function FoldedView() {
           ))}
       </Account>
       {scene ? <FoldFindings scene={scene} /> : null}
+      <FoldEntry />
       <Controls>
         <IconButton aria-label={playing ? 'Stop' : 'Fold it'} onPress={play}>
           {playing ? <Pause size={17} /> : <Play size={17} />}
@@ -201,25 +217,32 @@ export function FoldedView() {
           }}
           style={{ flex: 1 }}
         />
+        {scene && (scene.joined > 0 || !isTogether) ? (
+          <Switch<'together' | 'apart'>
+            label="Pieces"
+            value={isTogether ? 'together' : 'apart'}
+            choices={PUT}
+            onChange={(v) => setTogether(v === 'together')}
+          />
+        ) : null}
         <IconButton aria-label="Look as at first" onPress={() => setEye(USUAL_EYE)}>
           <RotateCcw size={16} />
         </IconButton>
-        <IconButton
-          aria-label="Save a picture (PNG)"
-          onPress={() => void workbench.computer.still(share, eye, lookOf(first)).then(savePng)}
-        >
+        <IconButton aria-label="Save a picture (PNG)" onPress={() => void picture().then(savePng)}>
           <Download size={16} />
         </IconButton>
-        <IconButton
-          aria-label="Save a picture (SVG)"
-          onPress={() => void workbench.computer.still(share, eye, lookOf(first)).then(saveSvg)}
-        >
+        <IconButton aria-label="Save a picture (SVG)" onPress={() => void picture().then(saveSvg)}>
           <span style={{ fontSize: 11, fontWeight: 700 }}>SVG</span>
         </IconButton>
       </Controls>
     </Whole>
   )
 }
+
+const sizeWords = (
+  { width, depth, height }: { width: number; depth: number; height: number },
+  unit: Unit,
+): string => `${[width, depth, height].map((v) => formatLength(v, unit)).join(' x ')} ${unit}`
 
 /** The eye after a key; null for a key that does not move it. */
 function eyeAfter(key: string, eye: Eye): Eye | null {

@@ -5,15 +5,24 @@ import type { ScenePanel } from '@/core/folding'
 export const SIDES = ['front', 'back', 'edge'] as const
 
 /** A panel of some thickness on the flat sheet: both faces and the edge between them. @param caliper mm */
-export function panelGeometry({ corners, triangles, edges }: ScenePanel, caliper: number): BufferGeometry {
+export function panelGeometry(
+  { corners, triangles, edges, box }: ScenePanel,
+  caliper: number,
+): BufferGeometry {
   const half = caliper / 2
   const count = corners.length / 2
   const positions: number[] = []
   const normals: number[] = []
+  /** where each corner lies on the picture of its piece's face, 0 to 1 */
+  const onPicture: number[] = []
+  const [minX, minY, maxX, maxY] = box
+  const put = (x: number, y: number) =>
+    onPicture.push((x - minX) / (maxX - minX || 1), (y - minY) / (maxY - minY || 1))
   for (const z of [half, -half])
     for (let i = 0; i < count; i += 1) {
       positions.push(corners[2 * i]!, corners[2 * i + 1]!, z)
       normals.push(0, 0, Math.sign(z) || 1)
+      put(corners[2 * i]!, corners[2 * i + 1]!)
     }
   const index: number[] = [...triangles]
   for (let k = 0; k < triangles.length; k += 3)
@@ -25,12 +34,20 @@ export function panelGeometry({ corners, triangles, edges }: ScenePanel, caliper
     const length = Math.hypot(bx - ax, by - ay) || 1
     const first = positions.length / 3
     positions.push(ax, ay, half, bx, by, half, bx, by, -half, ax, ay, -half)
+    for (const [x, y] of [
+      [ax, ay],
+      [bx, by],
+      [bx, by],
+      [ax, ay],
+    ] as const)
+      put(x, y)
     for (let n = 0; n < 4; n += 1) normals.push((by - ay) / length, (ax - bx) / length, 0)
     index.push(first, first + 2, first + 1, first, first + 3, first + 2)
   }
   const geometry = new BufferGeometry()
   geometry.setAttribute('position', new BufferAttribute(Float32Array.from(positions), 3))
   geometry.setAttribute('normal', new BufferAttribute(Float32Array.from(normals), 3))
+  geometry.setAttribute('uv', new BufferAttribute(Float32Array.from(onPicture), 2))
   geometry.setIndex(index)
   geometry.addGroup(0, faces, 0)
   geometry.addGroup(faces, faces, 1)

@@ -5,8 +5,12 @@ import { useProject, useWorkbench } from '../store/context'
 /**
  * How the chosen pieces fold, or all where none is chosen; asked of the worker, one question at a time.
  * @param share 0 flat, 1 folded
+ * @param isTogether whether pieces lie where they are put together, or each for itself
  */
-export function useFolded(share: number): {
+export function useFolded(
+  share: number,
+  isTogether: boolean,
+): {
   scene: Scene | null
   pose: ScenePose | null
   problem: string | null
@@ -22,12 +26,19 @@ export function useFolded(share: number): {
   const asking = useRef(false)
   wanted.current = share
   const shown = chosen.filter((id) => pieces[id]).join(' ')
+  const papers = useProject((s) => s.papers)
   // biome-ignore lint/correctness/useExhaustiveDependencies: other lines are another scene
   useEffect(() => {
     let over = false
     const ask = async () => {
       try {
-        const next = await workbench.computer.folded(shown ? shown.split(' ') : null)
+        const calipers = Object.fromEntries(
+          Object.values(pieces).flatMap((p) => {
+            const paper = papers.find(({ id }) => id === p.paper)
+            return paper ? [[p.id, paper.caliper]] : []
+          }),
+        )
+        const next = await workbench.computer.folded(shown ? shown.split(' ') : null, isTogether, calipers)
         const first = await workbench.computer.pose(wanted.current)
         if (over) return
         setScene(next)
@@ -41,7 +52,7 @@ export function useFolded(share: number): {
     return () => {
       over = true
     }
-  }, [workbench, lines, pieces, shown])
+  }, [workbench, lines, pieces, shown, isTogether, papers])
   // biome-ignore lint/correctness/useExhaustiveDependencies: each share is a question, asked when the last is answered
   useEffect(() => {
     if (!scene || asking.current) return
