@@ -316,6 +316,16 @@ describe('crease make', () => {
     )
     expect(words.making.figures[0]).toMatch(/^“Tea” is [\d.]+ x [\d.]+ mm, capitals 12 mm high.$/)
     expect((await crease('make', 'lettering', '--measure', 'text=Ω')).stderr).toContain('The font has no “Ω”')
+    // The same letters from a font file of one's own.
+    const file = join(process.cwd(), 'public/fonts/pacifico.woff')
+    const own = JSON.parse(
+      (await crease('make', 'lettering', '--measure', 'text=Tea', '--font', file, '--json')).stdout,
+    )
+    expect(own.making.measures.font).toBe('own:file')
+    expect(own.making.figures).toEqual(words.making.figures)
+    expect((await crease('make', 'lettering', '--font', CADDY)).stderr).toMatch(
+      /tea-caddy.svg is not taken. The font cannot be read/,
+    )
   })
 
   it('makes a folding card of a piece of a drawing, and of two pieces one', async () => {

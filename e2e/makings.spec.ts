@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { expect, type Page, test } from '@playwright/test'
 import { Hand } from './hand'
 import { svgFile } from './job-drawings'
@@ -231,4 +232,29 @@ test('a bought card from A5 to A6, for its envelope', async ({ page }) => {
   await page.getByRole('button', { name: 'Fit to a target' }).click()
   await page.getByRole('menuitem', { name: 'Envelope C6, 114 × 162' }).click()
   await expect(page.getByTestId('target')).toContainText('Envelope C6 takes it with')
+})
+
+test('a word is lettered in a font file of one’s own, which stays with the project; one that is broken is told', async ({
+  page,
+}) => {
+  const hand = new Hand(page)
+  await page.goto('/')
+  await hand.press(page.getByRole('button', { name: 'Begin with a pattern or a shape' }))
+  await begin(hand, 'Lettering')
+  const draft = page.getByTestId('draft')
+  const file = draft.getByLabel('Font file of your own')
+  await file.setInputFiles({ name: 'broken.ttf', mimeType: 'font/ttf', buffer: Buffer.from('no font') })
+  await expect(page.getByText('broken.ttf is not taken. The font cannot be read')).toBeVisible()
+  const bytes = readFileSync('public/fonts/zilla-slab.woff')
+  await file.setInputFiles({ name: 'fair.woff', mimeType: 'font/woff', buffer: bytes })
+  await expect(draft.getByRole('button', { name: /fair.woff \(your own\)/ })).toBeVisible()
+  await expect(draft).toContainText('“Tea” is')
+  await draft.getByRole('button', { name: 'Make it' }).click()
+  await expect(page.getByTestId('piece-card')).toHaveCount(3)
+  await saved(page)
+  await page.reload()
+  await page.getByRole('button', { name: 'Measures of Tea' }).click()
+  await page.getByTestId('making').getByLabel('Text').fill('Fair')
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('making')).toContainText('“Fair” is')
 })

@@ -1,5 +1,6 @@
 import { readFileSync, writeFileSync } from 'node:fs'
 import { basename, extname } from 'node:path'
+import { ownFontName } from '../../src/core/document/fonts'
 import type { Paper } from '../../src/core/document/paper'
 import { emptyProject, type Project } from '../../src/core/document/project'
 import type { Making, MeasureValue } from '../../src/core/document/sources'
@@ -14,7 +15,8 @@ import { RECIPES } from '../../src/core/making/recipes'
 import { settled } from '../../src/core/making/settle'
 import { count } from '../../src/core/units/count'
 import { parseLength, parseLengths } from '../../src/core/units/length'
-import { fontsFor, takeFontsFrom } from '../../src/tasks/fonts'
+import { fontsFor, takeFontsFrom, takeOwnFontsFrom } from '../../src/tasks/fonts'
+import { readFontFile } from '../../src/tasks/read-font'
 import type { Command } from '../command'
 import { UsageError } from '../options'
 import { ownPattern, sizedBy } from '../pattern-size'
@@ -32,13 +34,14 @@ const MADE = 'made'
 export const make: Command = {
   name: 'make',
   usage:
-    'RECIPE|pattern:NAME [FILE] [--pick PIECE...] [--measure NAME=VALUE...] [--inside LxWxH] [--paper CALIPER] [--out PATH] | --list',
+    'RECIPE|pattern:NAME [FILE] [--pick PIECE...] [--measure NAME=VALUE...] [--font FILE] [--inside LxWxH] [--paper CALIPER] [--out PATH] | --list',
   options: {
     pick: { type: 'string', multiple: true },
     measure: { type: 'string', multiple: true },
     out: { type: 'string' },
     list: { type: 'boolean' },
     inside: { type: 'string' },
+    font: { type: 'string' },
     paper: { type: 'string' },
   },
   async run({ files: [recipe, path, ...more], text, texts, has, reading, json, say }) {
@@ -54,7 +57,11 @@ export const make: Command = {
     const made = await makeFrom(drawing, {
       recipe,
       pick: texts('pick'),
-      measures: [...sizedBy(recipe, text('inside'), text('paper')), ...texts('measure')],
+      measures: [
+        ...sizedBy(recipe, text('inside'), text('paper')),
+        ...(await letteredIn(text('font'))),
+        ...texts('measure'),
+      ],
     })
     const out = text('out')
     if (out) {
@@ -146,6 +153,15 @@ export async function makeFrom(
   const making = made.sources[MADE] as Making
   if (making.trouble) throw new UsageError(making.trouble)
   return made
+}
+
+/** The measure that names a font of one's own, which is read here. @throws UsageError for one that is not taken */
+async function letteredIn(path: string | undefined): Promise<string[]> {
+  if (path === undefined) return []
+  const bytes = new Uint8Array(readFileSync(path))
+  await readFontFile.run({ bytes, fileName: basename(path) }, () => {})
+  takeOwnFontsFrom(async () => bytes)
+  return [`font=${ownFontName({ id: 'file' })}`]
 }
 
 /** `width=120`, `width=4 3/4"` or `kind=circle`. */

@@ -108,6 +108,7 @@ describe('decodeArt', () => {
       'read-art',
       'read-edit',
       'read-file',
+      'read-font',
       'plan-sheet',
       'prepare-job',
       'measure-cut',

@@ -1,3 +1,4 @@
+import { ownFontId } from '../core/document/fonts'
 import { makingsOf, type Source } from '../core/document/sources'
 import { FONTS, isAtHand, putAtHand } from '../core/making/lettering/fonts'
 
@@ -11,26 +12,44 @@ export function takeFontsFrom(source: FontBytes): void {
   bytesOf = source
 }
 
+let ownBytesOf: FontBytes | null = null
+
+/** Says where the fonts come from that a person brought, by their ids. */
+export function takeOwnFontsFrom(source: FontBytes | null): void {
+  ownBytesOf = source
+}
+
 type Lettered = { sources: Readonly<Record<string, Source>> }
 
-/** The fonts that a project is lettered in and that are not at hand. */
-export function fontsMissing({ sources }: Lettered): { name: string; file: string }[] {
-  const names = makingsOf(sources).flatMap(({ measures }) => (measures.font ? [String(measures.font)] : []))
-  return FONTS.filter(({ name }) => names.includes(name) && !isAtHand(name))
+/** The fonts that a project is lettered in and that are not at hand: their names, and where their bytes come from. */
+function missingIn({ sources }: Lettered): { name: string; bytes: () => Promise<Uint8Array> }[] {
+  const names = new Set(
+    makingsOf(sources).flatMap(({ measures }) => (measures.font ? [String(measures.font)] : [])),
+  )
+  return [...names].flatMap((name) => {
+    if (isAtHand(name)) return []
+    const own = ownFontId(name)
+    const [source, file] =
+      own === null ? [bytesOf, FONTS.find((f) => f.name === name)?.file] : [ownBytesOf, own]
+    return source && file ? [{ name, bytes: () => source(file) }] : []
+  })
 }
+
+/** Whether a project is lettered in fonts that are not at hand. */
+export const lacksFonts = (project: Lettered): boolean => missingIn(project).length > 0
 
 /**
  * Puts the fonts at hand in which a project is lettered, before its makings are made anew. One that cannot be had is
  * left: the making then says so.
  */
 export async function fontsFor(project: Lettered): Promise<void> {
-  const missing = fontsMissing(project)
-  if (missing.length === 0 || !bytesOf) return
+  const missing = missingIn(project)
+  if (missing.length === 0) return
   // Reading fonts is fetched when it is first needed.
   const { readFont } = await import('../core/making/lettering/read-font')
-  for (const { name, file } of missing) {
+  for (const { name, bytes } of missing) {
     try {
-      putAtHand(name, readFont(await bytesOf(file)))
+      putAtHand(name, readFont(await bytes()))
     } catch {
       // Told by the making that needs it.
     }

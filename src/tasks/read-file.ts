@@ -9,7 +9,7 @@ import { IntakeRefusal } from '@/core/intake/refusal'
 import { makingsOf } from '@/core/making/order'
 import { settled } from '@/core/making/settle'
 import { decodePicture } from './decode-picture'
-import { fontsFor } from './fonts'
+import { fontsFor, takeOwnFontsFrom } from './fonts'
 import type { Task } from './task'
 
 const input = z.object({
@@ -19,6 +19,8 @@ const input = z.object({
   reading: readingSchema.default(PLAIN_READING),
   /** the project to add it to; null begins one with the file's name */
   project: projectSchema.nullable(),
+  /** the bytes of the own fonts that it is lettered in, by id */
+  fonts: z.record(z.string(), z.instanceof(Uint8Array)).optional(),
   /** where it is laid beside the drawings that are there */
   lay: z.enum(['beside', 'centred']).default('beside'),
   /** the source that it takes the place of */
@@ -30,6 +32,7 @@ export type ReadFileInput = {
   fileName: string
   sourceId: string
   project: Project | null
+  fonts?: Record<string, Uint8Array>
   reading?: Reading
   lay?: 'beside' | 'centred'
   replaces?: string | null
@@ -53,7 +56,10 @@ export const readFile: Task<ReadFileInput, ReadFileOutput> = {
   name: 'read-file',
   input: input as z.ZodType<ReadFileInput>,
   timeLimit: 60_000,
-  async run({ bytes, fileName, sourceId, reading = PLAIN_READING, project, lay, replaces = null }, report) {
+  async run(
+    { bytes, fileName, sourceId, reading = PLAIN_READING, project, fonts = {}, lay, replaces = null },
+    report,
+  ) {
     report(0.05, 'Reading the drawing')
     const drawing = await readDrawing(bytes, fileName, { ...reading, decodePicture })
     report(0.5, `Sorting ${drawing.lines.length} lines`)
@@ -75,6 +81,11 @@ export const readFile: Task<ReadFileInput, ReadFileOutput> = {
       }),
     )
     // What was made of pieces of this drawing is made anew.
+    takeOwnFontsFrom(async (id) => {
+      const bytes = fonts[id]
+      if (!bytes) throw new RangeError(`fonts: the project has no font ${id}`)
+      return bytes
+    })
     if (makingsOf(before).length > 0) await fontsFor(before)
     const [next, edit] = makingsOf(before).length > 0 ? settled(added) : added
     report(0.95, 'Binding pieces')

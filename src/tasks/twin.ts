@@ -30,7 +30,7 @@ import { type Filling, fillSheet } from '../core/sheets/fill'
 import { layEdit, layOut } from '../core/sheets/lay-out'
 import { type Laying, type NestOptions, nestSheets } from '../core/sheets/nest'
 import { sheetTroubles, type Trouble } from '../core/sheets/troubles'
-import { fontsFor, fontsMissing } from './fonts'
+import { fontsFor, lacksFonts, takeOwnFontsFrom } from './fonts'
 
 /** The findings that were told last, as text. */
 let told = ''
@@ -62,10 +62,20 @@ let nesting = 0
 const SLICE = 80
 const nextTask = () => new Promise((resolve) => setTimeout(resolve))
 
+async function fetched(address: string): Promise<Uint8Array> {
+  const answer = await fetch(address)
+  if (!answer.ok) throw new RangeError(`fonts: ${address} was answered with ${answer.status}`)
+  return new Uint8Array(await answer.arrayBuffer())
+}
+
 export const computer = {
-  /** @param json the document's JSON text */
-  open(json: string): void {
+  /**
+   * @param json the document's JSON text
+   * @param fonts the address below which the project's own fonts are; null where it has none
+   */
+  open(json: string, fonts: string | null = null): void {
     told = ''
+    takeOwnFontsFrom(fonts === null ? null : (id) => fetched(`${fonts}/${encodeURIComponent(id)}`))
     project = JSON.parse(json) as Project
   },
   /** Follows changes that are settled already. */
@@ -79,7 +89,7 @@ export const computer = {
    */
   async follow(edit: Edit, papers: Paper[] | null): Promise<Edit> {
     let edited = applyChanges(open(), edit.changes)
-    if (fontsMissing(edited).length > 0) {
+    if (lacksFonts(edited)) {
       await fontsFor(edited)
       edited = applyChanges(open(), edit.changes)
     }

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { artSchema } from './art'
 import { id, name } from './fields'
+import { fontSchema } from './fonts'
 import { habitSchema } from './habits'
 import { DEFAULT_MAT, layoutSchema } from './layout'
 import { DEFAULT_LIMITS, limitsSchema } from './limits'
@@ -24,6 +25,8 @@ export const SLICES = {
   pieces: z.record(id, pieceSchema),
   /** pictures that pieces carry */
   art: z.record(id, artSchema),
+  /** fonts that a person brought; earlier versions say nothing of them */
+  fonts: z.record(id, fontSchema).optional(),
   /** the number that the next found piece gets; never used twice */
   nextPiece: z.number().int().positive(),
   layout: layoutSchema,

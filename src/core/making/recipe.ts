@@ -1,3 +1,4 @@
+import { ownFontId } from '../document/fonts'
 import type { Fold, Role } from '../document/lines'
 import type { MeasureValue } from '../document/sources'
 import type { Join } from '../folding'
@@ -21,6 +22,8 @@ export type Measure = {
       choices: readonly { value: string; title: string }[]
       /** whether a number of degrees may stand in place of a choice */
       orAngle?: boolean
+      /** whether a font of the project's own may */
+      orOwnFont?: boolean
     }
   | { kind: 'text'; usual: string; longest: number }
 )
@@ -105,6 +108,7 @@ function checkedValue(measure: Measure, value: MeasureValue | readonly number[])
     if (values.includes(String(value))) return String(value)
     const angle = Number(value)
     if (measure.orAngle && value !== '' && Math.abs(angle) <= 360) return angle
+    if (measure.orOwnFont && ownFontId(value) !== null) return String(value)
     const or = measure.orAngle ? ', or an angle in degrees' : ''
     throw new CannotMake(`“${title}” is one of ${values.join(', ')}${or}, not ${value}.`)
   }

@@ -8,6 +8,7 @@ import { LIMITS } from '../../core/intake/refusal'
 import { type ReadFileOutput, readFile } from '../../tasks/read-file'
 import { runInThread } from '../../tasks/run-in-thread'
 import { notFound, Problem } from '../problem'
+import { fontsInUse } from '../projects/fonts'
 import { createProject, editProject, loadProject, loadSource } from '../projects/store'
 
 const holder = globalThis as { velvetImports?: EventEmitter; velvetImporting?: number }
@@ -20,7 +21,12 @@ const events = () => {
 const AT_ONCE = 4
 
 /** How a person wants it read and laid. */
-type Wish = { reading?: Reading; lay?: 'beside' | 'centred'; replaces?: string | null }
+type Wish = {
+  reading?: Reading
+  lay?: 'beside' | 'centred'
+  replaces?: string | null
+  fonts?: Record<string, Uint8Array>
+}
 type Following = { id: string | null; signal?: AbortSignal }
 
 async function read(
@@ -28,7 +34,7 @@ async function read(
   fileName: string,
   sourceId: string,
   project: Project | null,
-  { reading = PLAIN_READING, lay = 'beside', replaces = null }: Wish,
+  { reading = PLAIN_READING, lay = 'beside', replaces = null, fonts = {} }: Wish,
   { id, signal }: Following,
 ): Promise<ReadFileOutput> {
   const running = holder.velvetImporting ?? 0
@@ -38,7 +44,7 @@ async function read(
   try {
     return await runInThread(
       readFile,
-      { bytes, fileName, sourceId, reading, project, lay, replaces },
+      { bytes, fileName, sourceId, reading, project, fonts, lay, replaces },
       {
         ...(signal ? { signal } : {}),
         timeLimit: Number(process.env.VELVET_IMPORT_SECONDS ?? readFile.timeLimit / 1000) * 1000,
@@ -81,7 +87,8 @@ export async function importIntoProject(
   const { project } = await loadProject(projectId)
   if (replaces !== null && project.sources[replaces]?.kind !== 'file') throw notFound('source')
   const sourceId = nanoid(10)
-  const { edit } = await read(bytes, fileName, sourceId, project, { lay, replaces }, following)
+  const fonts = await fontsInUse(projectId, project)
+  const { edit } = await read(bytes, fileName, sourceId, project, { lay, replaces, fonts }, following)
   return editProject(projectId, base, edit!, [{ id: sourceId, name: fileName, bytes }])
 }
 
@@ -95,7 +102,8 @@ export async function rereadSource(
 ): Promise<Changed> {
   const { project } = await loadProject(projectId)
   const { name, bytes } = await loadSource(projectId, sourceId)
-  const { edit } = await read(bytes, name, sourceId, project, { reading }, following)
+  const fonts = await fontsInUse(projectId, project)
+  const { edit } = await read(bytes, name, sourceId, project, { reading, fonts }, following)
   return editProject(projectId, base, edit!)
 }
 

@@ -138,6 +138,13 @@ export const api = {
       changedSchema,
       file,
     ),
+  addFont: (id: string, base: number, file: File) =>
+    call(
+      'POST',
+      `${at('projects', id, 'fonts')}?${new URLSearchParams({ file: file.name, base: String(base) })}`,
+      changedSchema,
+      file,
+    ),
   papers: () => call('GET', 'papers', z.object({ papers: z.array(paperSchema) })),
   addPaper: (fields: PaperFields) => call('POST', 'papers', withPaper, fields),
   changePaper: (id: string, fields: PaperFields) => call('PUT', at('papers', id), withPaper, fields),
@@ -162,6 +169,9 @@ export const api = {
 /** The address of a source's original file. */
 export const originalAddress = (project: string, source: string) =>
   `/api/${at('projects', project, 'sources', source, 'file')}`
+
+/** The address below which a project's own fonts are. */
+export const fontsAddress = (project: string) => `/api/${at('projects', project, 'fonts')}`
 
 /** The address of art to look at. */
 export const artAddress = (project: string, art: string) => `/api/${at('projects', project, 'art', art)}`

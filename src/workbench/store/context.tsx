@@ -2,7 +2,7 @@
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
 import { startComputer } from '@/tasks/computer'
-import { api } from './api'
+import { api, fontsAddress } from './api'
 import {
   createProjectStore,
   type Others,
@@ -44,7 +44,7 @@ export function WorkbenchProvider({
     Promise.all([api.load(id), api.papers(), api.cutters()])
       .then(async ([stored, { papers }, { cutters }]) => {
         if (left) return
-        await computer.open(JSON.stringify(stored.project))
+        await computer.open(JSON.stringify(stored.project), fontsAddress(id))
         const cutter = cutters.find((c) => c.id === stored.project.run.cutter) ?? null
         const { findings, ...overview } = await computer.overview(papers, cutter)
         if (left) return

@@ -12,7 +12,7 @@ import type { Box } from '@/core/geometry/measure'
 import type { Trouble } from '@/core/sheets/troubles'
 import type { Computer, MeasuredFamily, Overview } from '@/tasks/computer'
 import type { View } from '../board/view'
-import { ApiError, api } from './api'
+import { ApiError, api, fontsAddress } from './api'
 
 export type Saved = 'saved' | 'saving' | 'waiting'
 export type NoticeState = {
@@ -131,7 +131,7 @@ export function createProjectStore(
 
   async function reload(): Promise<void> {
     const { project, revision, history } = await api.load(store.getState().id)
-    await computer.open(JSON.stringify(project))
+    await computer.open(JSON.stringify(project), fontsAddress(store.getState().id))
     store.setState({ project, revision, history, saved: 'saved', selection: [], lit: [] })
     for (const open of reopened) open()
     await refresh()

@@ -1,3 +1,4 @@
+import { ownFontId } from '../../document/fonts'
 import type { Contour } from '../../geometry/path'
 import { CannotMake } from '../recipe'
 
@@ -54,6 +55,8 @@ export const isAtHand = (name: string): boolean => atHand.has(name)
 export function fontAtHand(name: string): Font {
   const font = atHand.get(name)
   if (font) return font
+  if (ownFontId(name) !== null)
+    throw new CannotMake('The font of your own is not here. Bring its file once more, or take another font.')
   const title = FONTS.find((f) => f.name === name)?.title ?? name
   throw new CannotMake(`The font “${title}” could not be fetched. Take another one, or try again.`)
 }

@@ -32,6 +32,7 @@ export const lettering: Recipe = {
       kind: 'choice',
       usual: FONTS[0]!.name,
       choices: FONTS.map(({ name, title, kind }) => ({ value: name, title: `${title} (${kind})` })),
+      orOwnFont: true,
     },
     {
       name: 'course',

@@ -3,6 +3,7 @@ import type { Measure } from '@/core/making/recipe'
 import { LengthField, LengthsField, NameField, NumberEntry } from '@/kit/field'
 import { Select } from '@/kit/select'
 import { useProject } from '../../store/context'
+import { FontField } from './font-field'
 
 type Props = { measure: Measure; value: MeasureValue; onSet: (value: MeasureValue) => void }
 
@@ -12,6 +13,7 @@ export function MeasureField({ measure, value, onSet }: Props) {
   const { title: label } = measure
   switch (measure.kind) {
     case 'choice':
+      if (measure.orOwnFont) return <FontField measure={measure} value={value} onSet={onSet} />
       return <ChoiceField measure={measure} value={value} onSet={onSet} />
     case 'text':
       return (
