@@ -128,3 +128,31 @@ test('a deleted project stays in the bin through a reload, and is brought back o
   await expect(page.getByTestId('project').filter({ hasText: 'bin one' })).toHaveCount(1)
   await expect(page.getByText('bin two')).toHaveCount(0)
 })
+
+test('the words of a drawing are lettered where they stand, and stay a text', async ({ page }) => {
+  await page.goto('/')
+  const drawing = `<svg xmlns="http://www.w3.org/2000/svg" width="90mm" height="50mm" viewBox="0 0 90 50">
+    <rect x="1" y="1" width="80" height="40" fill="none" stroke="#000"/>
+    <text x="41" y="26" font-family="Pacifico" font-size="10" text-anchor="middle">Lantern Quay</text>
+    <text x="6" y="10" font-family="Helvetica" font-size="4">Oolong</text></svg>`
+  await page
+    .getByLabel('Drawing to begin with')
+    .setInputFiles({ name: 'label.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(drawing) })
+  await expect(page.getByTestId('piece-card')).toHaveCount(1)
+  await station(page, 'Gather')
+  const texts = page.getByTestId('texts')
+  await texts.getByRole('button', { name: 'Letter all of them' }).click()
+  await expect(texts).toContainText(
+    '“Oolong” was in “Helvetica”, and is lettered in the nearest that is here.',
+  )
+  await expect(texts).not.toContainText('“Lantern Quay” was in')
+  // Printed on the piece that they stand on: one piece still, and no cut line more.
+  await expect(page.getByTestId('piece-card')).toHaveCount(1)
+  await expect(page.getByTestId('piece-card')).toContainText('80 × 40 mm')
+  await station(page, 'Shape')
+  await page.getByRole('button', { name: 'Measures of Lantern Quay' }).click()
+  const making = page.getByTestId('making').first()
+  await making.getByLabel('Text').fill('Tea Fair')
+  await page.keyboard.press('Enter')
+  await expect(making).toContainText('“Tea Fair” is')
+})

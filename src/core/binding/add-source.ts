@@ -3,7 +3,8 @@ import { type Edit, exchangeLines, joinEdits, makeEdit } from '../document/edits
 import { familyKeyOf } from '../document/families'
 import { type Line, type Look, MAX_LINES, partOfLine } from '../document/lines'
 import type { Project } from '../document/project'
-import { type Cleaning, filesOf, type Stacked } from '../document/sources'
+import { type Cleaning, type FileSource, filesOf, type Stacked } from '../document/sources'
+import { isSet, MOST_SOURCE_TEXTS, movedSetting, type SourceText } from '../document/texts'
 import { translation } from '../geometry/affine'
 import { boxesMeet, uniteBoxes } from '../geometry/measure'
 import { partOf } from '../geometry/part'
@@ -32,6 +33,16 @@ export type SourceFile = {
   stacked?: Stacked['as'] | null
   /** the source that it takes the place of */
   replaces?: string | null
+}
+
+/** The words of a drawing, where it is laid. */
+function textsOf({ texts = [] }: Drawing, shift: Point): Pick<FileSource, 'texts'> {
+  const set = texts.flatMap(({ words, setting }): SourceText[] =>
+    setting && isSet(setting)
+      ? [{ words, setting: movedSetting(setting, translation(shift.x, shift.y)) }]
+      : [],
+  )
+  return set.length > 0 ? { texts: set.slice(0, MOST_SOURCE_TEXTS) } : {}
 }
 
 /** Space between what is laid beside one another in one project, mm. */
@@ -114,6 +125,7 @@ export function addSource(
       cleaning: cleaning.told(place),
       pages: drawing.pages ?? null,
       picture: drawing.picture ?? null,
+      ...textsOf(drawing, shift),
     }
     Object.assign(draft.looks, looks.byId)
   })

@@ -2,6 +2,7 @@ import { applyChanges, type Change, type Edit, joinEdits, makeEdit } from '../do
 import type { Line } from '../document/lines'
 import type { Project } from '../document/project'
 import type { FileSource } from '../document/sources'
+import { movedSetting } from '../document/texts'
 import { type Affine, apply } from '../geometry/affine'
 import { uniteBoxes } from '../geometry/measure'
 import { transformPath } from '../geometry/path'
@@ -42,6 +43,7 @@ export function transformSources(
       for (const { items } of file.cleaning)
         for (const item of items)
           item.removed = item.removed.map((l: Line) => ({ ...l, d: transformPath(l.d, map) }))
+      file.texts = file.texts?.map((t) => ({ ...t, setting: movedSetting(t.setting, map) }))
       change(file)
     }
   })

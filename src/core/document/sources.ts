@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { id, mm, name, size } from './fields'
 import { findingSchema } from './findings'
 import { lineSchema, MAX_LINES } from './lines'
+import { MOST_SOURCE_TEXTS, sourceTextSchema } from './texts'
 
 /** The slice `sources`: where lines come from, a file that was read or a making. */
 
@@ -94,6 +95,8 @@ export const fileSourceSchema = z.strictObject({
   lay: laySchema,
   /** where its corner lies among the others; files of earlier versions do not say */
   at: z.strictObject({ x: mm, y: mm }).optional(),
+  /** words that stand in it; files of earlier versions do not say */
+  texts: z.array(sourceTextSchema).max(MOST_SOURCE_TEXTS).optional(),
   /** of a drawing with fills on fills */
   stacked: stackedSchema.optional(),
   /** of a file with pages: how many, and which was taken (from 1) */

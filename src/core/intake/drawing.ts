@@ -1,6 +1,7 @@
 import type { Finding } from '../document/findings'
 import type { Fold, Look } from '../document/lines'
 import type { FileSource, Reading, Scale } from '../document/sources'
+import type { TextSetting } from '../document/texts'
 import type { DecodePicture } from './picture/raster'
 
 /** One contour as it was drawn in a file. */
@@ -23,10 +24,12 @@ export type DrawnText = {
   x: number
   y: number
   words: string
+  /** how they are set, where the file tells it */
+  setting?: TextSetting
 }
 /** No more are kept of a file, and of each no more letters. */
 export const MOST_TEXTS = 2000
-export const MOST_LETTERS = 80
+export const MOST_LETTERS = 200
 
 export type IntakeFinding = Pick<Finding, 'rule' | 'severity' | 'message'>
 

@@ -30,7 +30,7 @@ describe('words in a drawing', () => {
       1,
     )
     expect(lines).toHaveLength(1)
-    expect(texts).toEqual([
+    expect(texts).toMatchObject([
       { x: 20, y: 50 - 32, words: 'Cut here' },
       { x: 60, y: 50 - 11, words: 'fold' },
     ])

@@ -1,5 +1,6 @@
 import { isGivenByAProgram } from '../../document/given-names'
 import type { Look } from '../../document/lines'
+import { CAPITAL, movedSetting, settingOf } from '../../document/texts'
 import {
   type Affine,
   apply,
@@ -141,7 +142,11 @@ class DxfReader {
       scale,
       lines: lines.lines,
       texts: this.texts
-        .map(({ x, y, words }) => ({ ...apply(toMm, { x, y }), words }))
+        .map(({ x, y, words, setting }) => ({
+          ...apply(toMm, { x, y }),
+          words,
+          ...(setting ? { setting: movedSetting(setting, toMm) } : {}),
+        }))
         .filter(({ x, y }) => Number.isFinite(x) && Number.isFinite(y)),
       findings: this.notices.findings(),
     }
@@ -218,7 +223,11 @@ class DxfReader {
     const words = (textOf(item, 1) ?? '').replace(/\\[A-Za-z][^;\\]*;|[{}]/g, '').slice(0, MOST_LETTERS)
     if (!TEXTS.has(item.type) || !words.trim() || this.texts.length >= MOST_TEXTS) return
     const { x, y } = pointOf(item, 10)
-    this.texts.push({ ...apply(matrix, { x, y: y + 0.5 * numberOf(item, 40, 0) }), words })
+    const height = numberOf(item, 40, 0)
+    const turned = multiply(matrix, multiply(translation(x, y), rotation(numberOf(item, 50, 0))))
+    // Its height is that of its capitals (DXF reference, TEXT, group 40).
+    const setting = settingOf(turned, { x: 0, y: 0 }, height / CAPITAL)
+    this.texts.push({ ...apply(matrix, { x, y: y + 0.5 * height }), words, setting })
   }
 
   private take(item: Item, vertices: readonly Item[], context: Context): void {

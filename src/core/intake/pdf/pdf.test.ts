@@ -116,7 +116,7 @@ describe('words on a page', () => {
       await page(`0 0 m 72 0 l S BT ${`(${'x'.repeat(500)}) Tj `.repeat(3000)} ET`),
     )
     expect(texts).toHaveLength(2000)
-    expect(Math.max(...texts!.map((t) => t.words.length))).toBe(80)
+    expect(Math.max(...texts!.map((t) => t.words.length))).toBe(200)
   })
 })
 

@@ -1,5 +1,6 @@
 import { type PDFDict, PDFName } from 'pdf-lib'
 import type { Look } from '../../document/lines'
+import { settingOf } from '../../document/texts'
 import { type Affine, apply, IDENTITY, meanScale, multiply, translation } from '../../geometry/affine'
 import { type Box, boundsOf, boxesMeet, boxHolds, sharedBox, uniteBoxes } from '../../geometry/measure'
 import { type Contour, type Segment, transformContour } from '../../geometry/path'
@@ -27,7 +28,7 @@ type State = {
 }
 
 /** Where the next words go, and their size. */
-type TextState = { matrix: Affine; size: number }
+type TextState = { matrix: Affine; size: number; font: string | null }
 
 /** What a mark or a form adds to what is in it. */
 type Mark = { names: string[]; shown: boolean }
@@ -76,7 +77,7 @@ export class PageReader {
     const marks: Mark[] = [...around]
     let path = new PathBuilder()
     let clips = false
-    let text: TextState = { matrix: IDENTITY, size: 0 }
+    let text: TextState = { matrix: IDENTITY, size: 0, font: null }
     for (const { operator, operands } of operationsOf(content)) {
       this.operations += 1
       if (this.operations > MAX_OPERATIONS)
@@ -157,10 +158,14 @@ export class PageReader {
           this.takeText(operands, text, state)
           break
         case 'BT':
-          text = { matrix: IDENTITY, size: text.size }
+          text = { ...text, matrix: IDENTITY }
           break
         case 'Tf':
-          text.size = n.at(-1) ?? text.size
+          text = {
+            ...text,
+            size: n.at(-1) ?? text.size,
+            font: this.fontNamed(String(operands[0] ?? ''), resources),
+          }
           break
         case 'Tm':
           if (n.length === 6) text.matrix = n as unknown as Affine
@@ -186,7 +191,19 @@ export class PageReader {
     if (this.texts.length >= MOST_TEXTS) return
     const { x, y } = apply(multiply(state.matrix, text.matrix), { x: 0, y: 0.35 * text.size })
     const words = wordsOf(operands)
-    if (words && Number.isFinite(x) && Number.isFinite(y)) this.texts.push({ x, y, words })
+    if (!words || !Number.isFinite(x) || !Number.isFinite(y)) return
+    // y runs up in the words’ own space, down in the drawing: so does the way they are read.
+    const setting = settingOf(multiply(state.matrix, text.matrix), { x: 0, y: 0 }, text.size, {
+      font: text.font,
+    })
+    this.texts.push({ x, y, words, setting })
+  }
+
+  /** The name of a font among the resources of the page, without the letters that mark a part of one. */
+  private fontNamed(name: string, resources: PDFDict | null): string | null {
+    const fonts = this.objects.dict(this.objects.get(resources, 'Font'))
+    const font = this.objects.dict(this.objects.get(fonts, name.slice(1)))
+    return this.objects.name(this.objects.get(font, 'BaseFont'))?.replace(/^[A-Z]{6}\+/, '') ?? null
   }
 
   private place = (): string => `element ${this.elements + 1}`

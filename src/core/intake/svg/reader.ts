@@ -1,4 +1,5 @@
 import type { Look } from '../../document/lines'
+import { settingOf } from '../../document/texts'
 import {
   type Affine,
   apply,
@@ -218,7 +219,13 @@ class SvgReader {
       return this.resolver({ attributes: { [attribute]: first ?? '' } }, context)(attribute, attribute)
     }
     const { x, y } = apply(context.matrix, { x: at('x'), y: at('y') - 0.35 * context.fontSize })
-    if (words && Number.isFinite(x) && Number.isFinite(y)) this.texts.push({ x, y, words })
+    if (!words || !Number.isFinite(x) || !Number.isFinite(y)) return
+    const { 'text-anchor': anchor, 'font-family': font = null } = context.style
+    const setting = settingOf(context.matrix, { x: at('x'), y: at('y') }, context.fontSize, {
+      font,
+      ...(anchor === 'middle' || anchor === 'end' ? { anchor } : {}),
+    })
+    this.texts.push({ x, y, words, setting })
   }
 
   private takeNested(element: XmlElement, context: Context, size: Record<string, string>): void {

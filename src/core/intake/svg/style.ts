@@ -15,6 +15,8 @@ const INHERITED = [
   'visibility',
   'color',
   'font-size',
+  'font-family',
+  'text-anchor',
 ] as const
 const OWN = [
   'display',

@@ -19,6 +19,7 @@ import { SizeQuestion, StackQuestion, useReread } from '../questions'
 import { Cleaned } from './cleaned'
 import { PictureSettings } from './picture-settings'
 import { Resize } from './resize'
+import { Texts } from './texts'
 
 const Size = styled.p`
   font-family: var(--display);
@@ -124,6 +125,7 @@ function SourceLeaf({ source }: { source: FileSource }) {
         </p>
       ))}
       <Cleaned source={source} />
+      <Texts source={source} />
       <Resize
         title="Resize"
         size={artwork}
