@@ -94,6 +94,8 @@ function SourceLeaf({ source }: { source: FileSource }) {
     ),
   )
   const reread = useReread(source)
+  // Texts that can be lettered are listed below.
+  const shown = findings.filter((f) => f.rule !== 'intake-text' || !source.texts)
   return (
     <Section data-testid="source">
       <h2>{source.name}</h2>
@@ -119,7 +121,7 @@ function SourceLeaf({ source }: { source: FileSource }) {
         </Row>
       ) : null}
       <StackQuestion source={source} />
-      {findings.map((f) => (
+      {shown.map((f) => (
         <p key={f.rule} style={{ marginTop: 10, fontSize: 13.5 }}>
           <Tag $tone={f.severity === 'note' ? 'plain' : 'brass'}>{f.severity}</Tag> {f.message}
         </p>
