@@ -15,6 +15,7 @@ const CORE_ORDER = [
   'sorting',
   'binding',
   'making',
+  'stacking',
   'nesting',
   'printing',
   'sheets',

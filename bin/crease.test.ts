@@ -3,6 +3,7 @@ import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
+import { POND_LAYERS, pondLayer } from '../demo/koi-pond'
 import { PATH_PATTERN } from '../src/core/geometry/path'
 import { readSize } from './options'
 import { crease as run } from './run'
@@ -31,7 +32,7 @@ describe('crease', () => {
   it('tells what there is, and what a command takes', async () => {
     const help = await crease('--help')
     expect(help.status).toBe(0)
-    for (const name of ['sort', 'lay', 'export', 'make', 'patterns', 'fold'])
+    for (const name of ['sort', 'lay', 'export', 'make', 'patterns', 'fold', 'stack'])
       expect(help.stderr).toContain(`crease ${name} `)
     expect((await crease('lay', '--help')).stderr).toContain('--paper NAME')
     expect(await crease()).toMatchObject({ status: 2, stderr: help.stderr })
@@ -502,5 +503,76 @@ describe('a pattern file of one’s own', () => {
       stderr: expect.stringContaining('has no edge “wrong”'),
     })
     expect((await crease('make', 'pattern:none.json')).stderr).toContain('there is no such file')
+  })
+})
+
+describe('crease stack', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'pond-'))
+  const files = POND_LAYERS.map((layer) => {
+    const path = join(folder, `${layer.name}.svg`)
+    writeFileSync(path, pondLayer(layer))
+    return path
+  })
+
+  it('lays files on one centre, with what holds them apart, and measures them against their frame', async () => {
+    const told = JSON.parse((await crease('stack', ...files, '--frame', '203x203x25', '--json')).stdout)
+    expect(told).toMatchObject({
+      depth: 9 * 0.3 + 8 * 2,
+      size: { width: 190, height: 190 },
+      fits: { width: 0.3, height: 0.3, depth: 6.3 },
+      hanging: [],
+      findings: [],
+    })
+    expect(told.layers.map((l: { name: string }) => l.name)).toEqual(POND_LAYERS.map((l) => l.name))
+    expect(told.layers[8]).toMatchObject({ z: 18.4, paper: 'card of 0.3 mm' })
+    for (const { layer, d } of told.spacers) {
+      expect(layer).not.toBe('1 night water')
+      expect(d).toMatch(/^(M[-\d. ]+(L[-\d. ]+)+Z)+$/)
+    }
+    const inches = JSON.parse(
+      (await crease('stack', ...files, '--frame', '8in x 8in x 1/2in', '--spacer', '1.5', '--json')).stdout,
+    )
+    expect(inches.fits).toMatchObject({ width: 0.5, depth: 12.7 - (9 * 0.3 + 8 * 1.5) })
+  })
+
+  it('orders them by name or by how open they are', async () => {
+    const names = async (order: string) =>
+      JSON.parse(
+        (await crease('stack', ...[...files].reverse(), '--order', order, '--json')).stdout,
+      ).layers.map((l: { name: string }) => l.name)
+    expect(await names('name')).toEqual(POND_LAYERS.map((l) => l.name))
+    expect((await names('open'))[0]).toBe('1 night water')
+    const given = JSON.parse((await crease('stack', ...[...files].reverse(), '--json')).stdout)
+    expect(given.findings.map((f: { rule: string }) => f.rule)).toContain('stack-order')
+    expect((await crease('stack', ...files, '--order', 'size')).stderr).toContain('--order is name or open')
+  })
+
+  it('goes on where a file is broken or holds no layer, and says which; writes what it stacked', async () => {
+    const broken = join(folder, 'broken.svg')
+    writeFileSync(broken, '<svg')
+    const open = join(folder, 'open.svg')
+    writeFileSync(
+      open,
+      '<svg xmlns="http://www.w3.org/2000/svg" width="50mm" height="50mm"><path d="M0 0L90 90" stroke="#000"/></svg>',
+    )
+    const found = await crease('stack', files[0]!, broken, open, files[1]!, '--json')
+    const { layers, findings } = JSON.parse(found.stdout)
+    expect(layers.length).toBe(2)
+    expect(findings.map((f: { rule: string }) => f.rule)).toEqual(
+      expect.arrayContaining(['stack-unread', 'stack-empty']),
+    )
+    expect(found.stderr).toContain('broken.svg')
+    expect((await crease('stack')).stderr).toContain('stack needs files')
+    expect((await crease('stack', files[0]!, '--frame', '203x203')).stderr).toContain('WIDTHxHEIGHTxDEPTH')
+    expect((await crease('stack', files[0]!, '--spacer', 'thick')).stderr).toContain('“thick” is no length')
+    const out = join(folder, 'stack.obj')
+    expect((await crease('stack', ...files, '--out', out)).status).toBe(0)
+    const heights = new Set(
+      readFileSync(out, 'utf8')
+        .split('\n')
+        .filter((l) => l.startsWith('v '))
+        .map((l) => l.split(' ')[3]),
+    )
+    expect(heights.size).toBe(9)
   })
 })

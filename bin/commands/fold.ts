@@ -9,6 +9,7 @@ import {
   findingsOf,
   foldedPieces,
   meetingsOf,
+  type Posed,
   piecesCross,
   posedTogether,
   roomOf,
@@ -165,15 +166,23 @@ export function describeFolded(name: string, { panels, hinges, tabs, size, findi
 
 /** Writes what is folded so far as a file whose kind its ending tells. @throws UsageError for an unknown ending */
 export async function writeOut(out: string, name: string, build: Build, share: number): Promise<void> {
+  const shown = share === 0 ? buildOf(build.pieces) : build
+  await writePosed(out, name, posedTogether(shown, share), standingTogether(shown, share))
+}
+
+/**
+ * Writes panels in space as a file whose kind its ending tells.
+ * @param posed as coordinates tell it
+ * @param shown as pictures show it
+ * @throws UsageError for an unknown ending
+ */
+export async function writePosed(out: string, name: string, posed: Posed, shown: Posed): Promise<void> {
   const ending = extname(out).slice(1)
   const kind = FOLDED_KINDS.find((k) => k.ending === (ending === 'png' ? 'svg' : ending))
   if (!kind)
     throw new UsageError(
       `--out needs an ending that tells the kind of file: ${FOLDED_KINDS.map((k) => k.ending).join(', ')}, png.`,
     )
-  const shown = share === 0 ? buildOf(build.pieces) : build
-  // Pictures show it as it stands; the other kinds have the coordinates of --json.
-  const posed = kind.ending === 'svg' ? standingTogether(shown, share) : posedTogether(shown, share)
-  const written = kind.write({ name, ...posed, colours: COLOURS })
+  const written = kind.write({ name, ...(kind.ending === 'svg' ? shown : posed), colours: COLOURS })
   writeFileSync(out, ending === 'png' ? await platformWith({}).rasterise(written, PIXELS) : written)
 }

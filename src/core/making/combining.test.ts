@@ -287,3 +287,30 @@ describe('round-copies', () => {
     expect(make(pieces([rect(0, 0, 30, 20)]), 'round-copies', { count: 2 }).trouble).toContain('three sides')
   })
 })
+
+describe('a border frame', () => {
+  const framed = (measures = {}) =>
+    make(pieces([rect(-10, -4, 80, 12), 'M20 -4L20 8'], [rect(20, 20, 10, 10)]), 'border', {
+      width: 80,
+      height: 60,
+      rim: 5,
+      ...measures,
+    })
+
+  it('is one piece with what reaches it, about the middle of all that it takes; the rest lies loose in it', () => {
+    const { shapes, project, figures } = framed()
+    expect(shapes.map((s) => s.area).sort((a, b) => b - a)).toEqual([
+      // The ring, and the bar across it but for its two ends on the rim.
+      expect.closeTo(80 * 60 - 70 * 50 + 70 * 12, 6),
+      expect.closeTo(100, 6),
+    ])
+    expect(shapes[0]!.size).toEqual({ width: expect.closeTo(80, 6), height: expect.closeTo(60, 6) })
+    expect(roleCounts(project, shapes[0]!.piece).score).toBe(1)
+    expect(figures.join(' ')).toContain('A part lies loose in it')
+  })
+
+  it('says why there is none', () => {
+    expect(framed({ rim: 30 }).trouble).toContain('fills the frame')
+    expect(framed({ width: 40 }).trouble).toContain('larger than the frame')
+  })
+})

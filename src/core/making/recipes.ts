@@ -1,4 +1,5 @@
 import type { Making } from '../document/sources'
+import { border } from './border'
 import { cardBase } from './card-base'
 import { edgeStrip } from './edge-strip'
 import { foldOver } from './fold-over'
@@ -27,6 +28,7 @@ export const RECIPES: readonly Recipe[] = [
   foldOver,
   inset,
   surround,
+  border,
   join,
   punch,
   overlap,
