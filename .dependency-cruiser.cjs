@@ -16,6 +16,7 @@ const CORE_ORDER = [
   'binding',
   'making',
   'stacking',
+  'building',
   'nesting',
   'printing',
   'sheets',

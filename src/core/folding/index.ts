@@ -3,7 +3,16 @@ export { type Collision, collisionsOf } from './collisions'
 export { type Extent, extentOf, roomOf } from './extent'
 export { type FoldFinding, findingsOf } from './findings'
 export { type Folded, type Motion, modelOf, motionOf } from './folding'
-export { type Build, buildOf, HOWS, type How, type Join, posedPieces, posedTogether } from './joins'
+export {
+  type Build,
+  buildOf,
+  HOWS,
+  type How,
+  type Join,
+  type Joined,
+  posedPieces,
+  posedTogether,
+} from './joins'
 export type { Closure } from './loops'
 export type { FoldModel, FoldPanel, Glue, Hinge } from './model'
 export { piecesCross } from './pieces-cross'
