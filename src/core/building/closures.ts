@@ -1,6 +1,9 @@
-import type { FoldedPiece, FoldModel } from '../folding'
+import type { FoldedPiece, FoldModel, Glue } from '../folding'
 import { collisionsOf } from '../folding'
+import { inverse } from '../folding/joins'
+import { type Flat, isWithin, onFlat } from '../folding/model'
 import { poseOf, type Tree } from '../folding/pose'
+import { dot, moved, type Rigid, turned } from '../folding/rigid'
 
 /** Flaps that close a piece: a fold and all that hangs on it, held by no glue. */
 export type Closure = {
@@ -30,10 +33,11 @@ const CLOSES = 30
  * The flaps that close a piece when everything else of it is folded and glued: largest parts of its tree that neither
  * have glue nor carry any, and are in no loop.
  * @param tree from the panel that stays where it is
+ * @param tabs what is glued
  */
-export function closuresOf({ motion: { model } }: FoldedPiece, tree: Tree): Closure[] {
+export function closuresOf({ motion: { model } }: FoldedPiece, tree: Tree, tabs: readonly Glue[]): Closure[] {
   const bound = new Set<number>()
-  for (const { panel, partner } of model.glue) bound.add(panel).add(partner)
+  for (const { panel, partner } of tabs) bound.add(panel).add(partner)
   for (const k of tree.closing) bound.add(model.hinges[k]!.a).add(model.hinges[k]!.b)
   const children = childrenOf(tree)
   /** Whether nothing at a panel or beyond it is bound. */
@@ -78,7 +82,7 @@ export function heldBy(
   closures: readonly Closure[],
 ): [number, number][] {
   const { model } = motion
-  const { angles } = motion.at(1)
+  const { angles, pose } = motion.at(1)
   const pairs: [number, number][] = []
   closures.forEach((own, i) => {
     closures.forEach((other, k) => {
@@ -90,11 +94,31 @@ export function heldBy(
         for (const h of own.hinges) turned[h] = angles[h]! * (h === own.hinge ? share : 1)
         return crosses(model, tree, turned, own.panels, other.panels)
       })
-      if (isHeld) pairs.push([i, k])
+      // A flap and a lid in one plane: the flap is under it (common practice).
+      const isUnder =
+        own.panels.length < other.panels.length && liesOn(model, pose, own.panels[0]!, other.panels[0]!)
+      if (isHeld || isUnder) pairs.push([i, k])
     })
   })
   // Two that hold each other are closed together: either may be first.
   return pairs.filter(([i, k]) => !pairs.some(([a, b]) => a === k && b === i))
+}
+
+/** Panels in one plane are so near to each other, mm, as the cosine of the turn between them. */
+const IN_PLANE = { apart: 0.6, turned: 0.999 }
+
+/** Whether the middle of a panel lies on another one in its plane. */
+function liesOn({ panels }: FoldModel, pose: readonly Rigid[], one: number, other: number): boolean {
+  const { ring } = panels[one]!
+  const middle: Flat = [0, 1].map((k) => ring.reduce((sum, p) => sum + p[k as 0 | 1], 0) / ring.length) as [
+    number,
+    number,
+  ]
+  const back = inverse(pose[other]!)
+  const [x, y, z] = moved(back, moved(pose[one]!, onFlat(middle)))
+  const turn = dot(turned(pose[one]!, [0, 0, 1]), turned(pose[other]!, [0, 0, 1]))
+  if (Math.abs(z) > IN_PLANE.apart || Math.abs(turn) < IN_PLANE.turned) return false
+  return isWithin(panels[other]!.ring, [x, y])
 }
 
 function crosses(

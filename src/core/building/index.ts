@@ -1,3 +1,4 @@
 export { byHand, inOrder, outOfOrder } from './order'
-export { stepsOf } from './plan'
+export { type StepScene, sceneOfStep } from './picture'
+export { type PiecePlan, planOfBuild, stepsOf } from './plan'
 export type { OutOfOrder, Step, StepKind } from './step'

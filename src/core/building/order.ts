@@ -26,10 +26,14 @@ export function byHand(steps: readonly Step[], order: readonly string[]): Step[]
   const known = new Map(steps.map((s) => [s.id, s]))
   const kept = order.flatMap((id) => known.get(id) ?? [])
   const ordered = [...kept]
+  let before: Step | undefined
   for (const step of inOrder(steps)) {
-    if (kept.includes(step)) continue
-    const needed = Math.max(-1, ...step.after.map((a) => ordered.findIndex((s) => s.id === a.step)))
-    ordered.splice(needed + 1, 0, step)
+    if (!kept.includes(step)) {
+      const needed = step.after.map((a) => ordered.findIndex((s) => s.id === a.step))
+      const last = before && !kept.includes(before) ? ordered.indexOf(before) : -1
+      ordered.splice(Math.max(last, ...needed) + 1, 0, step)
+    }
+    before = step
   }
   return ordered
 }

@@ -7,9 +7,10 @@ import { inOrder } from './order'
 import { wayOut } from './removal'
 import * as says from './sentences'
 import type { Step } from './step'
+import { gluedTabs, hingesBetween } from './tongues'
 
 /** What one piece needs: its folds, its glue, the flaps that close it. */
-type PiecePlan = {
+export type PiecePlan = {
   piece: FoldedPiece
   /** from the panel that stays where it is */
   tree: Tree
@@ -29,6 +30,11 @@ const UNDER = 'It lies under that.'
  * is glued to one while that is flat: found by taking the whole apart again, flap by flap and piece by piece.
  */
 export function stepsOf(build: Build): Step[] {
+  return planOfBuild(build).steps
+}
+
+/** The steps of a build, and by piece what they are made of. */
+export function planOfBuild(build: Build): { steps: Step[]; plans: PiecePlan[] } {
   const nameOf = says.shortNames(build.pieces.map((p) => p.shape.piece.name))
   const plans = build.pieces.map((piece, i) => {
     const carrying = build.joins.filter((j) => j.onto === i)
@@ -64,7 +70,7 @@ export function stepsOf(build: Build): Step[] {
     })
   })
   const all = [...plans.flatMap((p) => [...(p.fold ? [p.fold] : []), ...p.glue, ...p.close]), ...joins]
-  return withLetters(inOrder(together(all, nameOf, build)))
+  return { steps: withLetters(inOrder(together(all, nameOf, build))), plans }
 }
 
 const needs = (step: Step, before: Step, why: string): void => {
@@ -133,9 +139,10 @@ function planOf(piece: FoldedPiece, name: string, carrying: readonly number[]): 
   const folds = model.hinges.filter((h) => Math.abs(h.target) > 1)
   if (folds.length === 0) return { piece, tree, closures: [], fold: null, glue: [], close: [] }
   const base = { pieces: [id], glued: [], letter: null, hold: false }
+  const tabs = gluedTabs(piece, tree)
   // A piece that is only folded is closed by folding it, unless something goes into it.
-  const closures = model.glue.length > 0 || carrying.length > 0 ? closuresOf(piece, tree) : []
-  const isAll = model.glue.length === 0 && closures.length === 0
+  const closures = tabs.length > 0 || carrying.length > 0 ? closuresOf(piece, tree, tabs) : []
+  const isAll = tabs.length === 0 && closures.length === 0
   const fold: Step = {
     ...base,
     id: `${id}.fold`,
@@ -143,7 +150,7 @@ function planOf(piece: FoldedPiece, name: string, carrying: readonly number[]): 
     says: says.fold(name, folds, isAll),
     after: [],
   }
-  const glue = model.glue.map(
+  const glue = tabs.map(
     (g): Step => ({
       ...base,
       id: `${id}.glue.${g.panel}`,
@@ -171,16 +178,8 @@ function planOf(piece: FoldedPiece, name: string, carrying: readonly number[]): 
 const STRAINED = 300
 
 /** How far paper between a tab and its partner is bent in all, degrees. */
-function strainOf({ motion: { model } }: FoldedPiece, tree: Tree, tab: number, partner: number): number {
-  const up = (panel: number): number[] => {
-    const way: number[] = []
-    for (let at = panel; tree.by[at]! >= 0; at = tree.parent[at]!) way.push(tree.by[at]!)
-    return way
-  }
-  const [a, b] = [new Set(up(tab)), new Set(up(partner))]
-  const between = [...[...a].filter((h) => !b.has(h)), ...[...b].filter((h) => !a.has(h))]
-  return between.reduce((sum, h) => sum + Math.abs(model.hinges[h]!.target), 0)
-}
+const strainOf = ({ motion: { model } }: FoldedPiece, tree: Tree, tab: number, partner: number): number =>
+  hingesBetween(tree, tab, partner).reduce((sum, h) => sum + Math.abs(model.hinges[h]!.target), 0)
 
 function joinStep(build: Build, join: Joined, nameOf: (piece: number) => string): Step {
   const [own, other] = [build.pieces[join.piece]!, build.pieces[join.onto]!]

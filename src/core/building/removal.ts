@@ -1,6 +1,6 @@
 import { collisionsOf, type FoldPanel, type Posed } from '../folding'
 import { inverse } from '../folding/joins'
-import { type Flat, onFlat } from '../folding/model'
+import { type Flat, isWithin, onFlat } from '../folding/model'
 import { minus, moved, plus, type Rigid, times, turned, type Vec3 } from '../folding/rigid'
 
 /** How far a piece is moved to see whether it comes out, as shares of its reach. */
@@ -66,15 +66,8 @@ function isStopped(one: Posed, other: Posed, way: Vec3, partner: number): boolea
 const STARTS = 0.7
 
 /** Whether a place lies within rings, openings left out. */
-function holds(rings: readonly (readonly Flat[])[], [x, y]: Flat): boolean {
-  let inside = false
-  for (const ring of rings)
-    ring.forEach(([ax, ay], i) => {
-      const [bx, by] = ring[(i + 1) % ring.length]!
-      if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) inside = !inside
-    })
-  return inside
-}
+const holds = (rings: readonly (readonly Flat[])[], at: Flat): boolean =>
+  rings.reduce((inside, ring) => isWithin(ring, at) !== inside, false)
 
 /** Whether a moved piece passes through another one. */
 function meets(one: Posed, other: Posed, by: Vec3, [panel, partner]: readonly [number, number]): boolean {

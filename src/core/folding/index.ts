@@ -10,6 +10,7 @@ export {
   type How,
   type Join,
   type Joined,
+  placed,
   posedPieces,
   posedTogether,
 } from './joins'

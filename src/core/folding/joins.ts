@@ -1,5 +1,5 @@
 import { type FoldedPiece, type Posed, together } from './build'
-import type { Flat, Glue } from './model'
+import { type Flat, type Glue, isWithin } from './model'
 import { after, RESTING, type Rigid, times, turned } from './rigid'
 
 /** How one piece is held by another. */
@@ -69,16 +69,8 @@ export function buildOf(pieces: readonly FoldedPiece[], joins: readonly Join[] =
 }
 
 /** The panel of a piece that a flat place lies on, or -1. */
-function panelAt({ motion }: FoldedPiece, [x, y]: Flat): number {
-  return motion.model.panels.findIndex(({ ring }) => {
-    let inside = false
-    ring.forEach(([ax, ay], i) => {
-      const [bx, by] = ring[(i + 1) % ring.length]!
-      if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) inside = !inside
-    })
-    return inside
-  })
-}
+const panelAt = ({ motion }: FoldedPiece, at: Flat): number =>
+  motion.model.panels.findIndex(({ ring }) => isWithin(ring, at))
 
 /** A flat map as a motion of space: what is mirrored is turned over. */
 const inSpace = ({ cos, sin, x, y, mirrored }: Glue['lay']): Rigid =>
@@ -105,7 +97,23 @@ export function posedPieces(
   share: number,
   caliperOf: (piece: string) => number = () => CALIPER,
 ): Posed[] {
-  const posed = pieces.map(({ motion }): Posed => ({ model: motion.model, ...motion.at(share) }))
+  return placed(
+    { pieces, joins },
+    pieces.map(({ motion }): Posed => ({ model: motion.model, ...motion.at(share) })),
+    caliperOf,
+  )
+}
+
+/**
+ * Pieces of a build, each in a position of its own, moved to where they lie.
+ * @param each by piece: as it is folded for itself
+ */
+export function placed(
+  { pieces, joins }: Build,
+  each: readonly Posed[],
+  caliperOf: (piece: string) => number = () => CALIPER,
+): Posed[] {
+  const posed = [...each]
   const caliper = (i: number) => caliperOf(pieces[i]!.shape.piece.id)
   for (const join of joins) {
     const own = posed[join.piece]!

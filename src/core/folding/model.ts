@@ -88,3 +88,13 @@ export function laid({ cos, sin, x, y, mirrored }: Glue['lay'], [px, py]: Flat):
   const q = mirrored ? -py : py
   return [cos * px - sin * q + x, sin * px + cos * q + y]
 }
+
+/** Whether a flat place lies within a ring, by the even-odd rule. */
+export function isWithin(ring: readonly Flat[], [x, y]: Flat): boolean {
+  let inside = false
+  ring.forEach(([ax, ay], i) => {
+    const [bx, by] = ring[(i + 1) % ring.length]!
+    if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) inside = !inside
+  })
+  return inside
+}

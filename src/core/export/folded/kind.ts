@@ -13,6 +13,8 @@ export type FoldedBuild = {
   pose: readonly Rigid[]
   /** of every piece that `coloursOf` says nothing of */
   colours: Colours
+  /** panels (position) that are hatched: where glue goes */
+  glued?: ReadonlySet<number>
   /** by piece */
   coloursOf?: Readonly<Record<string, Colours>>
 }

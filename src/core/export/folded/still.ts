@@ -1,14 +1,18 @@
+import { hatched } from '../../folding/hatch'
 import { type Camera, stillOf } from '../../folding/still'
 import type { FoldedBuild } from './kind'
 
 /** The colour of edges: ink. */
 const INK = '#2b1a2e'
+const PLUM = '#7d2a5f'
+/** Between the lines of a hatching, as a share of the picture's longer side. */
+const HATCH = 0.012
 /** White round the picture, mm. */
 const MARGIN = 4
 
 /** The picture of a folded build as SVG, mm to scale, hidden lines taken out. */
 export function writeStill(
-  { name, model, pose, colours, coloursOf = {} }: Omit<FoldedBuild, 'angles'>,
+  { name, model, pose, colours, coloursOf = {}, glued }: Omit<FoldedBuild, 'angles'>,
   camera?: Camera,
 ): string {
   const { faces, lines, box } = stillOf(model, pose, camera)
@@ -25,11 +29,16 @@ export function writeStill(
       .filter((l) => l.isFold === isFold)
       .map((l) => `M${at(l.from)}L${at(l.to)}`)
       .join('')
+  const glue = faces
+    .filter((f) => glued?.has(f.panel))
+    .flatMap((f) => hatched(f.rings, HATCH * Math.max(w, h)))
+    .map(([p, q]) => `M${at(p)}L${at(q)}`)
+    .join('')
   const width = Math.max(0.25, 0.0028 * Math.max(w, h))
   return `<?xml version="1.0" encoding="UTF-8"?>
 <svg xmlns="http://www.w3.org/2000/svg" width="${num(w)}mm" height="${num(h)}mm" viewBox="${num(x)} ${num(y)} ${num(w)} ${num(h)}">
 <title>${name.replace(/[&<>\p{Cc}]/gu, ' ')}</title>
-${fills.join('\n')}
+${fills.join('\n')}${glue ? `\n<path d="${glue}" fill="none" stroke="${PLUM}" stroke-width="${num(0.8 * width)}"/>` : ''}
 <path d="${strokes(true) || 'M0 0'}" fill="none" stroke="${INK}" stroke-opacity="0.55" stroke-width="${num(0.6 * width)}" stroke-linecap="round"/>
 <path d="${strokes(false) || 'M0 0'}" fill="none" stroke="${INK}" stroke-width="${num(width)}" stroke-linecap="round" stroke-linejoin="round"/>
 </svg>
