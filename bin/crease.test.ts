@@ -32,7 +32,7 @@ describe('crease', () => {
   it('tells what there is, and what a command takes', async () => {
     const help = await crease('--help')
     expect(help.status).toBe(0)
-    for (const name of ['sort', 'lay', 'export', 'make', 'patterns', 'fold', 'stack'])
+    for (const name of ['sort', 'lay', 'export', 'make', 'patterns', 'fold', 'stack', 'build'])
       expect(help.stderr).toContain(`crease ${name} `)
     expect((await crease('lay', '--help')).stderr).toContain('--paper NAME')
     expect(await crease()).toMatchObject({ status: 2, stderr: help.stderr })
@@ -574,5 +574,50 @@ describe('crease stack', () => {
         .map((l) => l.split(' ')[3]),
     )
     expect(heights.size).toBe(9)
+  })
+})
+
+describe('crease build', () => {
+  it('tells the steps of a pattern in an order that works, with letters and what each needs', async () => {
+    const { steps, pieces } = JSON.parse((await crease('build', 'pattern:window-box', '--json')).stdout)
+    expect(pieces.map((p: { name: string }) => p.name.replace(/^.*, /, ''))).toEqual([
+      'Box',
+      'Pane',
+      'Insert',
+    ])
+    const at = (start: string) => steps.findIndex((s: { says: string }) => s.says.startsWith(start))
+    expect(at('Glue “Pane”')).toBeLessThan(at('Glue tab'))
+    expect(at('Lay “Insert”')).toBeLessThan(at('Close the end'))
+    expect(steps.flatMap((s: { letter: string | null }) => s.letter ?? [])).toEqual(['A', 'B'])
+    const known = new Set(steps.map((s: { id: string }) => s.id))
+    for (const { after } of steps) for (const { step } of after) expect(known.has(step)).toBe(true)
+  })
+
+  it('takes drawings, several as one build, and writes a booklet that another library reads', async () => {
+    const both = await crease('build', SACHET, CADDY)
+    expect(both.stdout).toMatch(/^sachet.svg: \d+ steps/)
+    const out = join(mkdtempSync(join(tmpdir(), 'build-')), 'booklet.pdf')
+    expect((await crease('build', 'pattern:melt-box', '--out', out)).status).toBe(0)
+    const { getDocument } = await import('pdfjs-dist/legacy/build/pdf.mjs')
+    const read = await getDocument({ data: new Uint8Array(readFileSync(out)) }).promise
+    const pages = await Promise.all(
+      Array.from({ length: read.numPages }, async (_, i) => {
+        const { items } = await (await read.getPage(i + 1)).getTextContent()
+        return items.map((item) => ('str' in item ? item.str : '')).join(' ')
+      }),
+    )
+    // Seventeen steps, six on a page, behind the page of the parts.
+    expect(pages.length).toBe(1 + 3)
+    expect(pages[0]).toContain('5 parts, 17 steps')
+    expect(pages[1]).toContain('Glue tab A of “Tray” to the edge that is marked A.')
+    expect(pages.join(' ')).toContain('Slide “Band” over “Lid”.')
+    expect(pages.join(' ').match(/Hold it until the glue has set/g)?.length).toBe(1)
+  })
+
+  it('says what it does not take', async () => {
+    expect((await crease('build')).stderr).toContain('build needs files')
+    expect((await crease('build', SACHET, '--out', 'steps.svg')).stderr).toContain('takes a booklet.pdf')
+    expect((await crease('build', SACHET, '--paper', '0.3')).stderr).toContain('are for patterns')
+    expect((await crease('build', 'demo/drawings/labels.svg')).stdout).toContain('nothing of it folds')
   })
 })

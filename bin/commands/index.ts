@@ -1,4 +1,5 @@
 import type { Command } from '../command'
+import { build } from './build'
 import { exportCommand } from './export'
 import { fold } from './fold'
 import { lay } from './lay'
@@ -8,4 +9,4 @@ import { sort } from './sort'
 import { stack } from './stack'
 
 /** All commands, in the order of the help. */
-export const COMMANDS: readonly Command[] = [sort, lay, exportCommand, make, patterns, fold, stack]
+export const COMMANDS: readonly Command[] = [sort, lay, exportCommand, make, patterns, fold, stack, build]

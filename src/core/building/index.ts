@@ -1,4 +1,5 @@
 export { byHand, inOrder, outOfOrder } from './order'
 export { type StepScene, sceneOfStep } from './picture'
 export { type PiecePlan, planOfBuild, stepsOf } from './plan'
+export { stackSteps } from './stack-steps'
 export type { OutOfOrder, Step, StepKind } from './step'

@@ -5,18 +5,19 @@ import type { StackedLayer } from './stacked'
 import { partsOf } from './support'
 
 /**
- * A stack in space: each part of a layer is a panel at its height, and layers may be pulled apart.
+ * A stack in space: each part of a layer is a panel at its height, of the layer's first piece, and layers may be pulled
+ * apart.
  * @param apart how much more lies between two layers than there is, mm
  */
 export function posedStack(layers: readonly StackedLayer[], apart = 0): Posed {
   const panels: Posed['model']['panels'][number][] = []
   const pose: Rigid[] = []
-  layers.forEach(({ id, region, z, caliper }, i) => {
+  layers.forEach(({ id, pieces, region, z, caliper }, i) => {
     for (const part of partsOf(region)) {
       const [outer, ...openings] = part.map(flatsOf) as [Flat[], ...Flat[][]]
       panels.push({
         id: `${id}.${panels.length + 1}`,
-        piece: id,
+        piece: pieces[0]?.piece.id ?? id,
         ring: wound(outer),
         openings: openings.map((o) => wound(o, true)),
         area: Math.abs(twiceAreaOf(outer)) / 2,

@@ -1,4 +1,4 @@
-import { PDFDocument, type PDFFont, type PDFPage, rgb, StandardFonts } from 'pdf-lib'
+import { PDFDocument } from 'pdf-lib'
 import type { SheetPlan } from '../../cutting/pass'
 import type { Timeline } from '../../cutting/timeline'
 import type { Sheet } from '../../document/layout'
@@ -7,6 +7,7 @@ import { laidOn } from '../../sheets/place'
 import { duration } from '../../units/clock'
 import { count } from '../../units/count'
 import { formatSize } from '../../units/length'
+import { PAGES, Pen } from '../pdf/pen'
 
 export type JobSheetPart = {
   sheet: Sheet
@@ -17,13 +18,7 @@ export type JobSheetPart = {
   timeline: Timeline
 }
 
-const PT = 72 / 25.4
-/** A4 (ISO 216), or US letter (ANSI/ASME Y14.1) where lengths are in inches, mm. */
-const PAGES = { mm: { width: 210, height: 297 }, in: { width: 215.9, height: 279.4 } }
 const MARGIN = 14
-const INK = rgb(0.17, 0.1, 0.18)
-const SOFT = rgb(0.42, 0.36, 0.42)
-const FILL = rgb(0.95, 0.92, 0.87)
 
 /**
  * One page for the bench: the sheets in the order in which they are run, each pictured, with its paper, passes,
@@ -40,10 +35,7 @@ export async function jobSheet(
   const document = await PDFDocument.create({ updateMetadata: false })
   document.setTitle(`${project.name}: job sheet`)
   const size = PAGES[project.unit]
-  const page = document.addPage([size.width * PT, size.height * PT])
-  const plain = await document.embedFont(StandardFonts.Helvetica)
-  const bold = await document.embedFont(StandardFonts.HelveticaBold)
-  const pen = new Pen(page, plain, bold)
+  const pen = await Pen.of(document, size)
   pen.write(project.name, MARGIN, MARGIN + 5, 15, true)
   const total = parts.reduce((sum, p) => sum + p.timeline.total, 0)
   const pauses = parts.reduce((sum, p) => sum + p.timeline.changes.length, 0)
@@ -101,72 +93,4 @@ function drawPart(pen: Pen, project: Project, part: JobSheetPart, frame: Frame):
     )
   })
   if (!plan.passes.some((p) => p.tool === 'scoring tip')) say('Needs no scoring tip.')
-}
-
-/** Writes and draws on a page in mm from its left upper corner. */
-class Pen {
-  private readonly height: number
-
-  constructor(
-    private readonly page: PDFPage,
-    private readonly plain: PDFFont,
-    private readonly bold: PDFFont,
-  ) {
-    this.height = page.getHeight() / PT
-  }
-
-  write(text: string, x: number, y: number, size: number, strong = false): void {
-    this.page.drawText(this.known(text, strong), {
-      x: x * PT,
-      y: (this.height - y) * PT,
-      size,
-      font: strong ? this.bold : this.plain,
-      color: strong ? INK : SOFT,
-    })
-  }
-
-  /** A text in lines no wider than `width` mm. */
-  wrapped(text: string, width: number, size: number, strong: boolean): string[] {
-    const font = strong ? this.bold : this.plain
-    const lines: string[] = []
-    let line = ''
-    for (const word of this.known(text, strong).split(' ')) {
-      const longer = line ? `${line} ${word}` : word
-      if (line && font.widthOfTextAtSize(longer, size) > width * PT) {
-        lines.push(line)
-        line = word
-      } else line = longer
-    }
-    return [...lines, line]
-  }
-
-  rectangle(x: number, y: number, width: number, height: number): void {
-    this.page.drawRectangle({
-      x: x * PT,
-      y: (this.height - y - height) * PT,
-      width: width * PT,
-      height: height * PT,
-      color: FILL,
-      borderColor: SOFT,
-      borderWidth: 0.4,
-    })
-  }
-
-  outline(points: Float64Array, x: number, y: number, scale: number): void {
-    let d = ''
-    for (let i = 0; i < points.length; i += 2)
-      d += `${i === 0 ? 'M' : 'L'}${(points[i]! * scale * PT).toFixed(2)} ${(points[i + 1]! * scale * PT).toFixed(2)}`
-    this.page.drawSvgPath(`${d}Z`, {
-      x: x * PT,
-      y: (this.height - y) * PT,
-      borderColor: INK,
-      borderWidth: 0.5,
-    })
-  }
-
-  /** The text with a question mark for each letter that the standard fonts do not have. */
-  private known(text: string, strong: boolean): string {
-    const letters = new Set((strong ? this.bold : this.plain).getCharacterSet())
-    return [...text].map((c) => (letters.has(c.codePointAt(0)!) ? c : '?')).join('')
-  }
 }
