@@ -32,12 +32,18 @@ const Box = styled.span`
   }
 `
 
-type Props = { isSelected: boolean; onChange: (on: boolean) => void; children: ReactNode }
+type Props = {
+  isSelected: boolean
+  onChange: (on: boolean) => void
+  /** what it is for; where nothing stands beside it, `aria-label` says it */
+  children?: ReactNode
+  'aria-label'?: string
+}
 
 /** A box to tick with its label beside it. */
-export function Check({ isSelected, onChange, children }: Props) {
+export function Check({ isSelected, onChange, children, 'aria-label': label }: Props) {
   return (
-    <Whole isSelected={isSelected} onChange={onChange}>
+    <Whole isSelected={isSelected} onChange={onChange} {...(label ? { 'aria-label': label } : {})}>
       <Box aria-hidden>{isSelected ? <Tick size={15} strokeWidth={3} /> : null}</Box>
       <span>{children}</span>
     </Whole>

@@ -113,6 +113,7 @@ describe('decodeArt', () => {
       'prepare-job',
       'measure-cut',
       'write-file',
+      'write-booklet',
     ])
   })
 })

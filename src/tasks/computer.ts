@@ -1,7 +1,7 @@
 import { type Remote, wrap } from 'comlink'
 import type { Computer } from './twin'
 
-export type { Computer, MeasuredFamily, Overview } from './twin'
+export type { Computer, MeasuredFamily, Overview, ToldBuild } from './twin'
 
 /** Starts the worker that computes for one open project. `end` stops it. */
 export function startComputer(): { computer: Remote<Computer>; end: () => void } {

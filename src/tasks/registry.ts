@@ -6,12 +6,12 @@ import { readEdit } from './read-edit'
 import { readFile } from './read-file'
 import { readFontFile } from './read-font'
 import type { Task } from './task'
+import { writeBooklet } from './write-booklet'
 import { writeFile } from './write-file'
 
 /** Every task that a server thread can run. */
 export const TASKS: ReadonlyMap<string, Task<never, unknown>> = new Map(
-  [readArt, readEdit, readFile, readFontFile, planSheet, prepareJob, measureCut, writeFile].map((task) => [
-    task.name,
-    task as unknown as Task<never, unknown>,
-  ]),
+  [readArt, readEdit, readFile, readFontFile, planSheet, prepareJob, measureCut, writeFile, writeBooklet].map(
+    (task) => [task.name, task as unknown as Task<never, unknown>],
+  ),
 )

@@ -1,3 +1,4 @@
+import { type OutOfOrder, type Shown, type Step, shownOf, type Whole, wholeOf } from '../core/building'
 import { type PlannedSheet, plannedSheet } from '../core/cutting/planned-sheet'
 import { type RunSummary, summarise } from '../core/cutting/summary'
 import { type Cutter, PLAIN_CUTTER } from '../core/document/cutter'
@@ -26,10 +27,13 @@ import { joinsOf } from '../core/making/joins'
 import { type Preview, previewOf } from '../core/making/make'
 import { settle } from '../core/making/settle'
 import { type Checked, readPattern, USUAL_CALIPER } from '../core/patterns'
+import { shapesOf } from '../core/pieces/piece-shape'
 import { type Filling, fillSheet } from '../core/sheets/fill'
 import { layEdit, layOut } from '../core/sheets/lay-out'
 import { type Laying, type NestOptions, nestSheets } from '../core/sheets/nest'
 import { sheetTroubles, type Trouble } from '../core/sheets/troubles'
+import type { Stacked, StackedLayer } from '../core/stacking'
+import { posedStack } from '../core/stacking/posed'
 import { fontsFor, lacksFonts, takeOwnFontsFrom } from './fonts'
 
 /** The findings that were told last, as text. */
@@ -47,8 +51,36 @@ function open(): Project {
 export type MeasuredFamily = Family & { length: number }
 /** What a page shows of all lines together; gathered here, since each part asks for every line. */
 export type Overview = { families: MeasuredFamily[]; findings: Finding[]; troubles: Trouble[] }
+/** What a page shows of the build. */
+export type ToldBuild = {
+  steps: Step[]
+  wrong: OutOfOrder[]
+  /** how many pieces lie on others */
+  joined: number
+  stack:
+    | (Pick<Stacked, 'depth' | 'size' | 'fits' | 'findings'> & {
+        layers: (Pick<StackedLayer, 'id' | 'name' | 'z' | 'gap' | 'paper'> & {
+          strips: number
+          dots: number
+          hanging: number
+        })[]
+      })
+    | null
+}
 /** An overview whose findings are null where they are what they were. */
 export type NewOverview = Omit<Overview, 'findings'> & { findings: Finding[] | null }
+
+/** What is built, as it was asked for last; worked out anew where the project is another one. */
+let built: { of: Project; papers: string; whole: Whole } | null = null
+
+function wholeNow(papers: readonly Paper[]): Whole {
+  const known = JSON.stringify(papers.map(({ id, name, caliper }) => [id, name, caliper]))
+  if (built?.of !== project || built.papers !== known) {
+    const byId = new Map(papers.map((p) => [p.id, { name: p.name, caliper: p.caliper }]))
+    built = { of: open(), papers: known, whole: wholeOf(open(), byId) }
+  }
+  return built.whole
+}
 
 /** What is shown folded. */
 let folding: Build = { pieces: [], joins: [] }
@@ -173,6 +205,41 @@ export const computer = {
   still(share: number, camera: Camera, coloursOf: Record<string, Colours>): string {
     const posed = standingTogether(folding, share, caliperOf)
     return writeStill({ name: open().name, ...posed, colours: UNCHOSEN, coloursOf }, camera)
+  },
+  /** The steps of the project's build and what its stack comes to. */
+  building(papers: Paper[]): ToldBuild {
+    const { steps, wrong, stack, build } = wholeNow(papers)
+    return {
+      steps,
+      wrong,
+      joined: build.joins.length,
+      stack: stack && {
+        layers: stack.layers.map(({ id, name, z, gap, pads, hanging, paper }) => ({
+          id,
+          name,
+          z,
+          gap,
+          paper,
+          strips: pads.filter((p) => p.kind === 'strip').length,
+          dots: pads.filter((p) => p.kind === 'dot').length,
+          hanging: hanging.length,
+        })),
+        depth: stack.depth,
+        size: stack.size,
+        fits: stack.fits,
+        findings: stack.findings,
+      },
+    }
+  },
+  /** What a step looks like while it is done; null where there is no such step. */
+  step(at: number, papers: Paper[]): Shown | null {
+    const whole = wholeNow(papers)
+    return whole.steps[at] ? shownOf(whole.sceneOf(at), shapesOf(open())) : null
+  },
+  /** The stack in space, with its spacers. @param apart how much more lies between layers than there is, mm */
+  stackScene(apart: number, papers: Paper[]): Shown | null {
+    const { stack } = wholeNow(papers)
+    return stack ? shownOf({ posed: posedStack(stack.layers, apart, true) }, shapesOf(open())) : null
   },
   /** How often a piece fits on a sheet; null where either is gone. */
   fill(sheet: string, piece: string): Filling | null {

@@ -1,5 +1,7 @@
 export { byHand, inOrder, outOfOrder } from './order'
 export { type StepScene, sceneOfStep } from './picture'
 export { type PiecePlan, planOfBuild, stepsOf } from './plan'
+export { type Shown, shownOf } from './shown'
 export { stackSteps } from './stack-steps'
 export type { OutOfOrder, Step, StepKind } from './step'
+export { type Whole, wholeOf } from './whole'

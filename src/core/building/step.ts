@@ -1,3 +1,6 @@
+/** Where there is glue, a panel that is shown bears this name in place of a line. */
+export const GLUE = 'glue'
+
 /** What is done in a step. */
 export type StepKind = 'fold' | 'glue' | 'curl' | 'join' | 'close' | 'layer'
 

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { artSchema } from './art'
+import { buildSchema } from './build'
 import { id, name } from './fields'
 import { fontSchema } from './fonts'
 import { habitSchema } from './habits'
@@ -10,6 +11,7 @@ import { pieceSchema } from './pieces'
 import { printSchema } from './print'
 import { runSchema } from './run'
 import { sourceSchema } from './sources'
+import { stackSchema } from './stack'
 
 /** The version of the document that this code writes; older ones are led here by `migrations`. */
 export const VERSION = 2
@@ -30,6 +32,10 @@ export const SLICES = {
   /** the number that the next found piece gets; never used twice */
   nextPiece: z.number().int().positive(),
   layout: layoutSchema,
+  /** set where it is a layered picture */
+  stack: stackSchema.nullable().optional(),
+  /** set where a hand said how it is put together, or began to */
+  build: buildSchema.optional(),
   /** set where sheets are printed first */
   print: printSchema.nullable(),
   run: runSchema,

@@ -6,8 +6,6 @@ export { type Folded, type Motion, modelOf, motionOf } from './folding'
 export {
   type Build,
   buildOf,
-  HOWS,
-  type How,
   type Join,
   type Joined,
   placed,
@@ -19,10 +17,12 @@ export type { FoldModel, FoldPanel, Glue, Hinge } from './model'
 export { piecesCross } from './pieces-cross'
 export {
   folderOf,
+  placesOf,
   type Scene,
   type ScenePanel,
   type ScenePose,
   sceneOf,
+  scenePanel,
   scenePoseOf,
 } from './scene'
 export { standingTogether } from './stand'

@@ -1,10 +1,7 @@
+import type { How } from '../document/hows'
 import { type FoldedPiece, type Posed, together } from './build'
 import { type Flat, type Glue, isWithin } from './model'
 import { after, RESTING, type Rigid, times, turned } from './rigid'
-
-/** How one piece is held by another. */
-export const HOWS = ['glue', 'lay', 'slide', 'thread'] as const
-export type How = (typeof HOWS)[number]
 
 /** A piece of a build that lies on another one: which of its panels, on which of the other, and how. */
 export type Join = {

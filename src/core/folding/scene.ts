@@ -1,11 +1,12 @@
 import type { Project } from '../document/project'
+import type { Box } from '../geometry/measure'
 import { shapesOf } from '../pieces/piece-shape'
 import { spentPieces } from '../pieces/spent'
 import { type FoldedPiece, foldedPiece, type Posed, together } from './build'
 import { type Extent, extentOf } from './extent'
 import { type FoldFinding, findingsOf } from './findings'
 import { type Build, posedPieces } from './joins'
-import { type Flat, onFlat } from './model'
+import { type Flat, type FoldPanel, type Hinge, onFlat } from './model'
 import { piecesCross } from './pieces-cross'
 import { after, dot, minus, moved, plus, type Rigid, times, turned, type Vec3 } from './rigid'
 import { standOfBuild } from './stand'
@@ -65,33 +66,13 @@ export function sceneOf(build: Build): Scene {
   const { pieces, joins } = build
   return {
     panels: pieces.flatMap(({ shape, motion: { model } }) =>
-      model.panels.map((panel, i): ScenePanel => {
-        const hinges = model.hinges.filter((h) => h.a === i || h.b === i)
-        const rings = [panel.ring, ...panel.openings]
-        const { corners, triangles } = trianglesOf(panel)
-        const cut: number[] = []
-        const fold: number[] = []
-        let first = 0
-        for (const ring of rings) {
-          ring.forEach((p, k) => {
-            const next = (k + 1) % ring.length
-            const on = hinges.some((h) => [p, ring[next]!].every((e) => isOn(h.from, h.to, e)))
-            ;(on ? fold : cut).push(first + k, first + next)
-          })
-          first += ring.length
-        }
-        return {
-          id: panel.id,
-          piece: panel.piece,
-          corners: Float32Array.from(corners.flat()),
-          triangles: Uint32Array.from(triangles),
-          edges: Uint32Array.from([...cut, ...fold]),
-          cuts: cut.length / 2,
-          lines: [...new Set(hinges.flatMap((h) => h.lines))],
-          folds: hinges.map(({ lines, from, to }) => ({ lines, from, to })),
-          box: [shape.box.minX, -shape.box.maxY, shape.box.maxX, -shape.box.minY],
-        }
-      }),
+      model.panels.map((panel, i) =>
+        scenePanel(
+          panel,
+          model.hinges.filter((h) => h.a === i || h.b === i),
+          shape.box,
+        ),
+      ),
     ),
     pieces: pieces.map(({ shape, motion: { model, at } }) => ({
       id: shape.piece.id,
@@ -109,6 +90,42 @@ export function sceneOf(build: Build): Scene {
     joined: joins.length,
     folds: joins.length > 0 || pieces.some((p) => p.motion.model.hinges.length > 0),
   }
+}
+
+/** A panel as a view needs it. @param box of its piece on the drawing, mm, y down */
+export function scenePanel(panel: FoldPanel, hinges: readonly Hinge[], box: Box): ScenePanel {
+  const { corners, triangles } = trianglesOf(panel)
+  const cut: number[] = []
+  const fold: number[] = []
+  let first = 0
+  for (const ring of [panel.ring, ...panel.openings]) {
+    ring.forEach((p, k) => {
+      const next = (k + 1) % ring.length
+      const on = hinges.some((h) => [p, ring[next]!].every((e) => isOn(h.from, h.to, e)))
+      ;(on ? fold : cut).push(first + k, first + next)
+    })
+    first += ring.length
+  }
+  return {
+    id: panel.id,
+    piece: panel.piece,
+    corners: Float32Array.from(corners.flat()),
+    triangles: Uint32Array.from(triangles),
+    edges: Uint32Array.from([...cut, ...fold]),
+    cuts: cut.length / 2,
+    lines: [...new Set(hinges.flatMap((h) => h.lines))],
+    folds: hinges.map(({ lines, from, to }) => ({ lines, from, to })),
+    box: [box.minX, -box.maxY, box.maxX, -box.minY],
+  }
+}
+
+/** Where panels lie as a view needs it: twelve numbers each, the rows of its turn and its shift. */
+export function placesOf(pose: readonly Rigid[]): Float32Array {
+  const places = new Float32Array(12 * pose.length)
+  pose.forEach(({ r, t }, i) => {
+    places.set([r[0], r[1], r[2], t[0], r[3], r[4], r[5], t[1], r[6], r[7], r[8], t[2]], 12 * i)
+  })
+  return places
 }
 
 const isOn = (from: Flat, to: Flat, [x, y]: Flat): boolean => {
@@ -161,12 +178,8 @@ export function scenePoseOf(build: Build, share: number, caliperOf?: (piece: str
   const posed = posedPieces(build, share, caliperOf)
   const stand = standOfBuild(build)
   const pose = posed.flatMap((p) => inLayers(p)).map((at) => after(stand, at))
-  const places = new Float32Array(12 * pose.length)
-  pose.forEach(({ r, t }, i) => {
-    places.set([r[0], r[1], r[2], t[0], r[3], r[4], r[5], t[1], r[6], r[7], r[8], t[2]], 12 * i)
-  })
   return {
-    places,
+    places: placesOf(pose),
     sizes: posed.map(({ model, pose: at }) => extentOf(model, at)),
     whole: build.joins.length > 0 ? wholeOf(build, posed) : null,
   }

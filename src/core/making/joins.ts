@@ -1,21 +1,28 @@
+import type { HandJoin } from '../document/build'
 import type { Piece } from '../document/pieces'
 import type { Project } from '../document/project'
 import { type Making, makingsOf } from '../document/sources'
-import type { Join } from '../folding'
-import type { Flat } from '../folding/model'
+import { type FoldPanel, foldedPiece, type Join } from '../folding'
+import { type Flat, isWithin } from '../folding/model'
 import { type Affine, apply, inverse } from '../geometry/affine'
 import { innerPoints } from '../geometry/polyline'
-import { shapeOfPiece } from '../pieces/piece-shape'
+import { type PieceShape, shapeOfPiece } from '../pieces/piece-shape'
 import { isLetGo } from './let-go'
 import { CannotMake, measuresOf } from './recipe'
 import { knownRecipe } from './recipes'
 
 /**
- * How the pieces of a project lie on one another, as far as their makings tell: the pieces of a pattern as it says,
- * and panes, linings, insets and surrounds on what they were made of. Where a making moved what it made, that is led
- * back.
+ * How the pieces of a project lie on one another: as a hand laid them; else as their makings tell, the pieces of a
+ * pattern as it says, and panes, linings, insets and surrounds on what they were made of. Where a making moved what it
+ * made, that is led back.
  */
 export function joinsOf(project: Project): Join[] {
+  const byHand = project.build?.joins ?? {}
+  const told = toldByMakings(project).filter((j) => byHand[j.piece] === undefined)
+  return [...ofHand(project, byHand), ...told]
+}
+
+function toldByMakings(project: Project): Join[] {
   const pieceOfLine = new Map<string, Piece>()
   for (const piece of Object.values(project.pieces))
     for (const id of piece.outline) pieceOfLine.set(id, piece)
@@ -31,6 +38,69 @@ export function joinsOf(project: Project): Join[] {
     }
     return recipe?.lies ? onWhatItTakes(project, making, recipe.lies, pieceOfLine) : []
   })
+}
+
+/** Pieces as a hand laid them on others: the middle of their largest panel about the middle of the other's. */
+function ofHand(project: Project, joins: Readonly<Record<string, HandJoin | null>>): Join[] {
+  return Object.entries(joins).flatMap(([id, join]): Join[] => {
+    const [piece, other] = [project.pieces[id], project.pieces[join?.onto ?? '']]
+    if (!join || !piece || !other) return []
+    const [shape, onto] = [piece, other].map((p) => shapeOfPiece(project, p))
+    const own = largestOf(foldedPiece(shape!).motion.model.panels)
+    const { minX, minY, maxX, maxY } = onto!.box
+    const on: Flat = [minX + join.at.x * (maxX - minX), -(minY + join.at.y * (maxY - minY))]
+    const partner = foldedPiece(onto!).motion.model.panels.find((p) => isWithin(p.ring, on))
+    if (!own || !partner) return []
+    const turn = (join.turn * Math.PI) / 180
+    const [cos, sin] = [Math.cos(turn), Math.sin(turn)]
+    const [c, p] = [middleOf(own.ring), middleOf(partner.ring)]
+    const q = join.turned ? -c[1] : c[1]
+    return [
+      {
+        piece: id,
+        onto: join.onto,
+        at: placeOn(own.ring),
+        on,
+        lay: {
+          cos,
+          sin,
+          x: p[0] + join.right - (cos * c[0] - sin * q),
+          y: p[1] + join.up - (sin * c[0] + cos * q),
+          mirrored: join.turned,
+        },
+        side: join.side,
+        above: join.above,
+        how: join.how,
+      },
+    ]
+  })
+}
+
+const largestOf = (panels: readonly FoldPanel[]): FoldPanel | undefined =>
+  [...panels].sort((a, b) => b.area - a.area)[0]
+
+/** The middle of the box of a ring. */
+function middleOf(ring: readonly Flat[]): Flat {
+  const of = (k: 0 | 1) => ring.map((p) => p[k])
+  return [0, 1].map((k) => (Math.min(...of(k as 0 | 1)) + Math.max(...of(k as 0 | 1))) / 2) as [
+    number,
+    number,
+  ]
+}
+
+/** A place within a ring, whatever its form. */
+function placeOn(ring: readonly Flat[]): Flat {
+  const [p] = innerPoints(Float64Array.from([...ring, ring[0]!].flat()))
+  return p ? [p.x, p.y] : ring[0]!
+}
+
+/** A place on one of a piece's panels, as shares of its box: where a hand puts something. */
+export function placeOnPanel(shape: PieceShape, panel: FoldPanel): HandJoin['at'] {
+  const [x, y] = placeOn(panel.ring)
+  const { minX, minY, maxX, maxY } = shape.box
+  const share = (v: number, low: number, high: number) =>
+    Math.min(1, Math.max(0, (v - low) / (high - low || 1)))
+  return { x: share(x, minX, maxX), y: share(-y, minY, maxY) }
 }
 
 /** Joins of a pattern, its pieces by name and its places where the making laid them. */

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { HOWS } from '../folding'
+import { HOWS } from '../document/hows'
 
 /**
  * The pattern language: a parametric dieline as data. A pattern is a file of measures and, for each piece, of panels

@@ -22,7 +22,7 @@ import type { PrintedFaces } from './printed-faces'
 export type Look = { front: string; back: string; caliper: number }
 
 type Props = {
-  scene: Scene
+  scene: Pick<Scene, 'panels'>
   /** twelve numbers a panel; null before the first position is known */
   places: Float32Array | null
   lookOf: (piece: string) => Look
@@ -30,6 +30,8 @@ type Props = {
   printed: PrintedFaces
   /** lines that are pointed at or chosen */
   lit: ReadonlySet<string>
+  /** how bright, 0 to 1 */
+  litBy?: number
   camera: Camera & { zoom: number }
   onCamera: (camera: Camera & { zoom: number }) => void
   onHover: (panel: ScenePanel | null) => void
@@ -40,13 +42,17 @@ type Props = {
 const INK = '#2b1a2e'
 const PLUM = '#7d2a5f'
 const FIELD_OF_VIEW = 32
+/** Pixels of the picture to one of the page: at rest at most, and while it moves; it rests after so long, ms. */
+const SHARPEST = 1.5
+const COARSE = 0.6
+const RESTS = 160
 
 /** The folded build in space. */
 export default function FoldedCanvas(props: Props) {
   return (
     <Canvas
       frameloop="demand"
-      dpr={[1, 1.5]}
+      dpr={[1, SHARPEST]}
       camera={{ fov: FIELD_OF_VIEW, near: 1, far: 20_000 }}
       gl={{ antialias: true, preserveDrawingBuffer: true }}
       onPointerMissed={() => props.onHover(null)}
@@ -61,9 +67,10 @@ export default function FoldedCanvas(props: Props) {
 }
 
 /** Every panel where it lies. */
-function Panels({ scene, places, lookOf, printed, lit, onHover, onChoose }: Props) {
+function Panels({ scene, places, lookOf, printed, lit, litBy = 0.18, onHover, onChoose }: Props) {
   const groups = useRef<(Group | null)[]>([])
-  const { invalidate } = useThree()
+  const moved = useRef(false)
+  const { invalidate, setDpr } = useThree()
   const made = useMemo(
     () =>
       scene.panels.map((panel) => {
@@ -102,6 +109,10 @@ function Panels({ scene, places, lookOf, printed, lit, onHover, onChoose }: Prop
   }, [textures, invalidate])
   useEffect(() => {
     if (!places) return
+    // As long as it moves it is drawn coarser, and sharp again when it rests.
+    const resting = setTimeout(() => setDpr(Math.min(SHARPEST, window.devicePixelRatio)), RESTS)
+    if (moved.current) setDpr(COARSE)
+    moved.current = true
     const matrix = new Matrix4()
     groups.current.forEach((group, i) => {
       if (!group || 12 * i + 12 > places.length) return
@@ -111,7 +122,8 @@ function Panels({ scene, places, lookOf, printed, lit, onHover, onChoose }: Prop
       group.matrixWorldNeedsUpdate = true
     })
     invalidate()
-  }, [places, invalidate])
+    return () => clearTimeout(resting)
+  }, [places, invalidate, setDpr])
   return made.map(({ panel, look, solid, cuts, folds }, i) => {
     const isLit = panel.lines.some((id) => lit.has(id))
     const at = {
@@ -150,7 +162,7 @@ function Panels({ scene, places, lookOf, printed, lit, onHover, onChoose }: Prop
                 map={picture}
                 roughness={0.9}
                 emissive={isLit ? PLUM : '#000000'}
-                emissiveIntensity={isLit ? 0.18 : 0}
+                emissiveIntensity={isLit ? litBy : 0}
                 polygonOffset
                 polygonOffsetFactor={1}
                 polygonOffsetUnits={1}
@@ -242,7 +254,7 @@ function distanceFor(radius: number, { fov, aspect }: PerspectiveCamera): number
   return (1.08 * radius) / Math.sin(narrow)
 }
 
-function sphereOf({ panels }: Scene, places: Float32Array): Sphere {
+function sphereOf({ panels }: Pick<Scene, 'panels'>, places: Float32Array): Sphere {
   const box = new Box3()
   const v = new Vector3()
   panels.forEach(({ corners }, i) => {

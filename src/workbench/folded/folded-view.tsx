@@ -15,6 +15,8 @@ import { FoldFindings } from './fold-findings'
 import { usePrintedFaces } from './printed-faces'
 import { savePng, saveSvg } from './save-still'
 import { useFolded } from './use-folded'
+import { useLooks } from './use-looks'
+import { useWebGl } from './use-web-gl'
 
 const FoldedCanvas = lazy(() => import('./canvas'))
 
@@ -264,30 +266,6 @@ function eyeAfter(key: string, eye: Eye): Eye | null {
     default:
       return null
   }
-}
-
-/** The colours and the thickness of each piece's paper. */
-function useLooks() {
-  const pieces = useProject((s) => s.project.pieces)
-  const papers = useProject((s) => s.papers)
-  return useCallback(
-    (piece: string) => {
-      const paper = papers.find((p) => p.id === pieces[piece]?.paper)
-      return {
-        front: paper?.colour ?? '#efe6d8',
-        back: paper?.backColour ?? '#dccdb8',
-        caliper: paper?.caliper ?? 0.3,
-      }
-    },
-    [pieces, papers],
-  )
-}
-
-/** Whether this browser draws in three dimensions; null while it is not known. */
-function useWebGl(): boolean | null {
-  const [can, setCan] = useState<boolean | null>(null)
-  useEffect(() => setCan(document.createElement('canvas').getContext('webgl2') !== null), [])
-  return can
 }
 
 /** Moves the share on while it plays. */

@@ -19,7 +19,13 @@ const NO_HIT: Mesh['raycast'] = () => undefined
 type Ground = { x: number; z: number; y: number; side: number }
 
 /** A soft shadow on the table: what is above it, straight down, blurred. */
-export function GroundShadow({ scene, places }: { scene: Scene; places: Float32Array | null }) {
+export function GroundShadow({
+  scene,
+  places,
+}: {
+  scene: Pick<Scene, 'panels'>
+  places: Float32Array | null
+}) {
   const { invalidate } = useThree()
   const canvas = useMemo(() => {
     const made = document.createElement('canvas')
@@ -71,7 +77,7 @@ export function GroundShadow({ scene, places }: { scene: Scene; places: Float32A
 }
 
 /** Panels as they are seen from straight above, wound alike, and the square of the table under them, mm. */
-function below({ panels }: Scene, places: Float32Array): { rings: string[]; at: Ground } {
+function below({ panels }: Pick<Scene, 'panels'>, places: Float32Array): { rings: string[]; at: Ground } {
   let [minX, maxX, minZ, maxZ, low] = [Infinity, -Infinity, Infinity, -Infinity, Infinity]
   const rings = panels.flatMap(({ corners, triangles }, i) => {
     const m = places.subarray(12 * i, 12 * i + 12)

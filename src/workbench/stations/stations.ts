@@ -1,3 +1,4 @@
+import { build } from './build'
 import { gather } from './gather'
 import { lines } from './lines'
 import { paper } from './paper'
@@ -7,7 +8,7 @@ import { sheets } from './sheets'
 import type { Station } from './station'
 
 /** The steps of the work in their order. */
-export const STATIONS: readonly Station[] = [gather, lines, shape, paper, sheets, run]
+export const STATIONS: readonly Station[] = [gather, lines, shape, paper, sheets, run, build]
 
 /** The station of a name; the first for a name that is none. */
 export const stationOf = (name: string): Station => STATIONS.find((s) => s.name === name) ?? STATIONS[0]!

@@ -170,6 +170,9 @@ export const api = {
 export const originalAddress = (project: string, source: string) =>
   `/api/${at('projects', project, 'sources', source, 'file')}`
 
+/** The address of the booklet of a project's build. */
+export const bookletAddress = (project: string) => `/api/${at('projects', project, 'booklet')}`
+
 /** The address below which a project's own fonts are. */
 export const fontsAddress = (project: string) => `/api/${at('projects', project, 'fonts')}`
 

@@ -1,0 +1,145 @@
+import { readFileSync } from 'node:fs'
+import { expect, type Page, test } from '@playwright/test'
+import { POND_LAYERS, pondLayer } from '../demo/koi-pond'
+import { Hand } from './hand'
+import { svgFile } from './job-drawings'
+import { saved } from './steps'
+
+const most = (hand: Hand, limit: number) => {
+  test.info().annotations.push({ type: 'actions', description: `${hand.actions} of ${limit}` })
+  expect(hand.actions, `${hand.actions} actions: ${hand.did.join('; ')}`).toBeLessThanOrEqual(limit)
+}
+const steps = (page: Page) => page.getByTestId('step')
+const stage = (page: Page) => page.getByTestId('build-stage')
+
+/** A project with what a pattern makes, at Build. */
+async function made(page: Page, pattern: RegExp): Promise<Hand> {
+  const hand = new Hand(page)
+  await page.goto('/')
+  await hand.press(page.getByRole('button', { name: 'Begin with a pattern or a shape' }))
+  await hand.press(page.getByRole('button', { name: pattern }))
+  await hand.press(page.getByTestId('draft').getByRole('button', { name: 'Make it' }))
+  await expect(page.getByTestId('piece-card').first()).toBeVisible()
+  await saved(page)
+  await hand.go('Build')
+  return hand
+}
+
+test('a window box is built step by step to the end, by buttons and by keys; what is done is remembered', async ({
+  page,
+}) => {
+  await made(page, /^Window box/)
+  await expect(steps(page)).toHaveCount(8)
+  const space = stage(page).getByRole('application')
+  await expect(space).toHaveAttribute('data-step', '1')
+  await expect(space).toHaveAttribute('data-panels', '13')
+  await stage(page).getByRole('button', { name: 'Done' }).click()
+  await expect(stage(page)).toContainText('2 of 8 · A · Glue “Pane” behind “Box”, A on A.')
+  // The pane, the box, and where the rim of the pane comes to lie.
+  await expect(space).toHaveAttribute('data-panels', '15')
+  await space.focus()
+  for (let step = 2; step < 8; step += 1) {
+    await page.keyboard.press('Enter')
+    await expect(space).toHaveAttribute('data-step', String(step + 1))
+  }
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('steps')).toContainText('8 of 8 done')
+  await page.keyboard.press('ArrowLeft')
+  await expect(space).toHaveAttribute('data-step', '7')
+  await saved(page)
+  await page.reload()
+  await expect(page.getByTestId('steps')).toContainText('8 of 8 done')
+  // Moved where it cannot be done, a step says what it needs; the found order comes back by one press.
+  await steps(page)
+    .nth(5)
+    .getByRole('button', { name: /^6\. Lay/ })
+    .click()
+  await steps(page).nth(5).getByRole('button', { name: 'Later' }).click()
+  await steps(page).nth(6).getByRole('button', { name: 'Later' }).click()
+  await expect(page.getByTestId('steps')).toContainText('too early')
+  await page.getByRole('button', { name: 'Order as found' }).click()
+  await expect(page.getByTestId('steps')).not.toContainText('too early')
+})
+
+test('the booklet of a build is a PDF with its steps', async ({ page }) => {
+  await made(page, /^Tray and lid/)
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Booklet (PDF)' }).click(),
+  ])
+  const bytes = readFileSync(await download.path())
+  expect(bytes.subarray(0, 5).toString()).toBe('%PDF-')
+  expect(download.suggestedFilename()).toContain('build.pdf')
+})
+
+test('nine files become a stack in a frame of 203 x 203 x 25 mm; what does not fit is said, and mended', async ({
+  page,
+}) => {
+  const hand = new Hand(page)
+  await page.goto('/')
+  await hand.drop(
+    ...POND_LAYERS.map((layer) => ({
+      name: `${layer.name}.svg`,
+      mimeType: 'image/svg+xml',
+      buffer: Buffer.from(pondLayer(layer)),
+    })),
+  )
+  await expect(page.getByText('13 pieces')).toBeVisible()
+  await hand.go('Build')
+  await hand.press(page.getByRole('button', { name: 'Stack them' }))
+  await expect(page.getByTestId('layer')).toHaveCount(9)
+  const size = page.getByTestId('stack-size')
+  await expect(size).toContainText('190 mm × 190 mm, 18.7 mm deep')
+  await expect(page.getByTestId('stack-view')).toBeVisible()
+  await hand.choose(/Frame/, 'any size')
+  await expect(size).toContainText('Left in the frame: 0.3 mm × 0.3 mm, 6.3 mm in depth.')
+  const layers = page.getByTestId('layers')
+  await hand.type(layers.getByLabel('Height of spacers'), '3')
+  const found = page.getByTestId('stack-findings')
+  await expect(found).toContainText(
+    'The stack is 1.7 mm too deep for its frame. What would do: spacers of 2.7 mm',
+  )
+  await hand.type(layers.getByLabel('Height of spacers'), '2.5')
+  await expect(found).not.toContainText('too deep')
+  await expect(size).toContainText('2.3 mm in depth')
+  most(hand, 10)
+  // By hand and by keys layers change places; how open they are puts them right again.
+  const first = page.getByTestId('layer').first()
+  await expect(first).toContainText('9 rim')
+  await first.focus()
+  await page.keyboard.press('Alt+ArrowDown')
+  await expect(page.getByTestId('layer').first()).toContainText('8 bank')
+  await page.getByRole('button', { name: 'Order the layers' }).click()
+  await page.getByRole('menuitem', { name: 'by name' }).click()
+  await expect(page.getByTestId('layer').first()).toContainText('9 rim')
+  // Laid from the back forward.
+  await expect(steps(page)).toHaveCount(8)
+  await expect(steps(page).first()).toContainText(
+    'lay it on “1 night water”, the corners at the bottom first',
+  )
+})
+
+test('two drawings are put together by hand, and are built so', async ({ page }) => {
+  const tray = `<svg xmlns="http://www.w3.org/2000/svg" width="130mm" height="110mm" viewBox="0 0 130 110" fill="none" stroke="#000">
+    <path d="M25 5H105V25H125V85H105V105H25V85H5V25H25Z"/><g stroke="#c00"><path d="M25 25H105"/><path d="M105 25V85"/><path d="M105 85H25"/><path d="M25 85V25"/></g></svg>`
+  const card = `<svg xmlns="http://www.w3.org/2000/svg" width="70mm" height="50mm" viewBox="0 0 70 50" fill="none" stroke="#000"><path d="M2 2H62V42H2Z"/></svg>`
+  const hand = new Hand(page)
+  await page.goto('/')
+  await hand.drop(svgFile('tray.svg', tray), svgFile('card.svg', card))
+  await expect(page.getByTestId('piece-card')).toHaveCount(2)
+  await hand.go('Build')
+  const cards = page.getByTestId('piece-card')
+  await cards
+    .filter({ hasText: '60 × 40 mm' })
+    .getByRole('button', { name: /^Choose/ })
+    .click()
+  await cards
+    .filter({ hasText: '120 × 100 mm' })
+    .getByRole('button', { name: /^Choose/ })
+    .click({ modifiers: ['Shift'] })
+  await page.getByRole('button', { name: /^Put “card” on “tray”/ }).click()
+  await expect(page.getByTestId('put-together')).toContainText('“card” glued, within or behind “tray”')
+  await expect(page.getByTestId('steps')).toContainText('Glue “card” behind “tray”, A on A.')
+  await page.getByRole('button', { name: 'Take card off' }).click()
+  await expect(page.getByTestId('steps')).not.toContainText('Glue “card”')
+})

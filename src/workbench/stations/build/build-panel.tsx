@@ -1,0 +1,26 @@
+'use client'
+import { Muted, Section } from '@/kit/surface'
+import { useProject } from '../../store/context'
+import { useTable } from './build-frame'
+import { Layers } from './layers'
+import { PutTogether } from './put-together'
+import { Steps } from './steps'
+
+/** What the build needs: layers on one another, pieces in one another, and the steps in their order. */
+export function BuildPanel() {
+  const { problem } = useTable()
+  const isStacked = useProject((s) => Boolean(s.project.stack))
+  return (
+    <>
+      {problem ? (
+        <Section>
+          <Muted role="alert">{problem}</Muted>
+        </Section>
+      ) : null}
+      {isStacked ? <Layers /> : null}
+      <Steps />
+      {isStacked ? null : <Layers />}
+      <PutTogether />
+    </>
+  )
+}

@@ -1,0 +1,146 @@
+'use client'
+import { ArrowDown, ArrowUp, FileText, RotateCcw } from 'lucide-react'
+import styled from 'styled-components'
+import { UNTOUCHED_BUILD } from '@/core/document/build'
+import { makeEdit } from '@/core/document/edits'
+import { count } from '@/core/units/count'
+import { FileLink, IconButton, QuietButton } from '@/kit/button'
+import { Check } from '@/kit/check'
+import { Muted, Row, Section, Tag } from '@/kit/surface'
+import { bookletAddress } from '../../store/api'
+import { useProject, useWorkbench } from '../../store/context'
+import { useTable } from './build-frame'
+
+const List = styled.ol`
+  margin: 10px 0 0;
+  padding: 0;
+  list-style: none;
+`
+const One = styled.li`
+  display: grid;
+  grid-template-columns: auto 1fr auto;
+  gap: 2px 8px;
+  align-items: start;
+  padding: 5px 6px;
+  border-radius: var(--radius);
+  font-size: 14px;
+  &[aria-current='step'] {
+    background: var(--paper-sunk);
+  }
+  > button {
+    padding: 2px 0;
+    border: 0;
+    background: none;
+    color: inherit;
+    font: inherit;
+    text-align: left;
+    cursor: pointer;
+  }
+  > button:focus-visible {
+    outline: 2.5px solid var(--plum);
+    outline-offset: 2px;
+  }
+  &[data-done='true'] > button {
+    color: var(--ink-soft);
+  }
+`
+
+/** The steps of the build, in an order that works or in that of a hand, each to be ticked off. */
+export function Steps() {
+  const workbench = useWorkbench()
+  const id = useProject((s) => s.id)
+  const build = useProject((s) => s.project.build) ?? UNTOUCHED_BUILD
+  const { told, at, go, finish } = useTable()
+  if (!told) return null
+  const { steps, wrong } = told
+  const done = new Set(build.done)
+  /** Moves a step up or down by one. */
+  const move = (which: number, by: 1 | -1) => {
+    const order = steps.map((s) => s.id)
+    const [moved] = order.splice(which, 1)
+    order.splice(which + by, 0, moved!)
+    go(which + by)
+    void workbench.edit((p) =>
+      makeEdit(p, `Move step ${which + 1}`, (draft) => {
+        draft.build ??= structuredClone(UNTOUCHED_BUILD)
+        draft.build.order = order
+      }),
+    )
+  }
+  const asFound = () =>
+    void workbench.edit((p) =>
+      makeEdit(p, 'Order the steps as they were found', (draft) => {
+        if (draft.build) draft.build.order = []
+      }),
+    )
+  const nameOf = (step: string) => steps.findIndex((s) => s.id === step) + 1
+  return (
+    <Section data-testid="steps">
+      <Row style={{ justifyContent: 'space-between' }}>
+        <h2>Steps</h2>
+        {steps.length > 0 ? (
+          <Tag $tone="plain">
+            {steps.filter((s) => done.has(s.id)).length} of {steps.length} done
+          </Tag>
+        ) : null}
+      </Row>
+      {steps.length === 0 ? (
+        <Muted>
+          Nothing is folded, glued or laid on anything yet. Score lines in Lines, make a pattern in Shape, or
+          stack layers below.
+        </Muted>
+      ) : (
+        <Row style={{ marginTop: 8 }}>
+          <FileLink href={bookletAddress(id)} download>
+            <FileText size={15} /> Booklet (PDF)
+          </FileLink>
+          {build.order.length > 0 ? (
+            <QuietButton onPress={asFound}>
+              <RotateCcw size={15} /> Order as found
+            </QuietButton>
+          ) : null}
+        </Row>
+      )}
+      {wrong.length > 0 ? (
+        <div role="alert" style={{ marginTop: 8, fontSize: 13.5 }}>
+          <Tag $tone="brass">{count(wrong.length, 'step')} too early</Tag>{' '}
+          {wrong.slice(0, 3).map((w) => (
+            <span key={`${w.step} ${w.needs}`}>
+              Step {nameOf(w.step)} needs step {nameOf(w.needs)} first. {w.why}{' '}
+            </span>
+          ))}
+        </div>
+      ) : null}
+      <List>
+        {steps.map((step, i) => (
+          <One
+            key={step.id}
+            aria-current={i === at ? 'step' : undefined}
+            data-done={done.has(step.id)}
+            data-testid="step"
+          >
+            <Check
+              isSelected={done.has(step.id)}
+              aria-label={`Step ${i + 1} is done`}
+              onChange={() => finish(i)}
+            />
+            <button type="button" onClick={() => go(i)}>
+              {i + 1}. {step.says}
+              {step.hold ? <Muted as="span"> Hold it until the glue has set.</Muted> : null}
+            </button>
+            {i === at ? (
+              <span style={{ display: 'flex' }}>
+                <IconButton aria-label="Earlier" isDisabled={i === 0} onPress={() => move(i, -1)}>
+                  <ArrowUp size={15} />
+                </IconButton>
+                <IconButton aria-label="Later" isDisabled={i === steps.length - 1} onPress={() => move(i, 1)}>
+                  <ArrowDown size={15} />
+                </IconButton>
+              </span>
+            ) : null}
+          </One>
+        ))}
+      </List>
+    </Section>
+  )
+}
