@@ -24,6 +24,7 @@ const CORE_ORDER = [
   'cutting',
   'export',
   'stand-in',
+  'archive',
 ]
 
 const coreRules = CORE_ORDER.map((folder, at) => ({

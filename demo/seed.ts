@@ -3,19 +3,25 @@ import { fileURLToPath } from 'node:url'
 import { addSource } from '../src/core/binding/add-source'
 import type { Art } from '../src/core/document/art'
 import { laidAsUsual } from '../src/core/document/art'
+import { UNTOUCHED_BUILD } from '../src/core/document/build'
 import type { Paper } from '../src/core/document/paper'
 import type { Piece } from '../src/core/document/pieces'
 import { USUAL_PRINT } from '../src/core/document/print'
 import { emptyProject, type Project } from '../src/core/document/project'
 import { PLAIN_READING, type Reading } from '../src/core/document/sources'
+import { USUAL_SLACK, USUAL_STACK } from '../src/core/document/stack'
+import { foldedPiece } from '../src/core/folding'
 import { readDrawing } from '../src/core/intake/formats'
+import { placeOnPanel } from '../src/core/making/joins'
 import { putAtHand } from '../src/core/making/lettering/fonts'
 import { readFont } from '../src/core/making/lettering/read-font'
 import { addMaking } from '../src/core/making/make'
 import { settled } from '../src/core/making/settle'
+import { shapeOfPiece } from '../src/core/pieces/piece-shape'
 import { fillSheet } from '../src/core/sheets/fill'
 import { packSheets } from '../src/core/sheets/pack'
 import { placed } from '../src/core/sheets/repeat'
+import { layersIn } from '../src/core/stacking'
 import { closeDatabase } from '../src/server/database'
 import { cutters } from '../src/server/library/cutters'
 import { papers } from '../src/server/library/papers'
@@ -23,6 +29,7 @@ import { createProject, listProjects } from '../src/server/projects/store'
 import { measureArt } from '../src/tasks/decode-art'
 import { decodePicture } from '../src/tasks/decode-picture'
 import { fontsOnDisk } from '../src/tasks/fonts-on-disk'
+import { POND_LAYERS, pondLayer } from './koi-pond'
 import { TEAPOT_SIZE } from './teapot'
 
 /** Fills an empty database with the projects of the Lantern Quay Tea Fair. */
@@ -68,6 +75,7 @@ async function seed(): Promise<void> {
     const card = (await papers.list()).find((p) => p.name.startsWith(paper)) ?? null
     await createProject(renamed(project, [], { paper: card?.id ?? null }), [])
   }
+  await seedPond()
   for (const { file, name, source, reading, art: artFile } of DEMOS) {
     const bytes = bytesOf(file)
     const drawing = await readDrawing(bytes, file, { ...PLAIN_READING, ...reading, decodePicture })
@@ -93,6 +101,35 @@ async function seed(): Promise<void> {
   }
 }
 
+/** A picture of nine layers, each a drawing of its own on a paper of its own, stacked for a frame. */
+async function seedPond(): Promise<void> {
+  const [plain] = await papers.list()
+  const { id: _, ...like } = plain!
+  let project = emptyProject('Lantern Quay Tea Fair: koi pond')
+  const kept: { id: string; name: string; bytes: Buffer }[] = []
+  for (const [i, layer] of POND_LAYERS.entries()) {
+    const id = `demo-pond-${i + 1}`
+    const name = `${layer.name}.svg`
+    const bytes = Buffer.from(pondLayer(layer))
+    const drawing = await readDrawing(bytes, name, PLAIN_READING)
+    ;[project] = addSource(project, drawing, {
+      id,
+      name,
+      format: drawing.format,
+      bytes: bytes.length,
+      lay: 'centred',
+    })
+    kept.push({ id, name, bytes })
+    const title = `Pond card, ${layer.name.replace(/^\d+ /, '')}`
+    const { colour } = layer
+    const paper = await papers.add({ ...like, name: title, colour, backColour: colour })
+    for (const piece of Object.values(project.pieces)) if (piece.paper === null) piece.paper = paper.id
+  }
+  const layers = layersIn(project).map((l) => ({ ...l, facing: 'front' as const }))
+  const frame = { width: 203, height: 203, depth: 25, slack: USUAL_SLACK, glass: 2 }
+  await createProject({ ...project, stack: { ...USUAL_STACK, layers, frame } }, kept)
+}
+
 /** What is made from nothing: a gift box for a caddy, and a card whose strap stands before its fold. */
 const FROM_PATTERNS = [
   {
@@ -110,12 +147,43 @@ const FROM_PATTERNS = [
     paper: 'Plum',
     making: { id: 'demo-boat', recipe: 'pattern:strap-card', name: 'Boat card', measures: { strap: 60 } },
   },
+  {
+    name: 'Lantern Quay Tea Fair: tea melts',
+    paper: 'Oolong',
+    making: { id: 'demo-melts', recipe: 'pattern:melt-box', name: 'Box of tea melts', measures: {} },
+  },
 ] as const
 
 const bytesOf = (file: string): Buffer =>
   readFileSync(fileURLToPath(new URL(`./drawings/${file}`, import.meta.url)))
 
-function nameCaddy(project: Project): Project {
+/** The caddy with its names, its pane behind the window and its shelf laid within. */
+function nameCaddy(unnamed: Project): Project {
+  const project = withNames(unnamed)
+  const [front, , shelf, pane] = Object.values(project.pieces)
+  const shape = shapeOfPiece(project, front!)
+  const panels = foldedPiece(shape).motion.model.panels
+  const window = panels.find((p) => p.openings.length > 0)
+  const side = panels.find((p) => p !== window && p.area > 0.5 * (window?.area ?? 0))
+  if (!window || !side) return project
+  const middle = (ring: readonly (readonly [number, number])[], k: 0 | 1) =>
+    (Math.min(...ring.map((p) => p[k])) + Math.max(...ring.map((p) => p[k]))) / 2
+  const [opening] = window.openings
+  const base = { onto: front!.id, turn: 0, turned: false, side: 'back' as const, above: 0 }
+  const joins = {
+    [pane!.id]: {
+      ...base,
+      at: placeOnPanel(shape, window),
+      right: middle(opening!, 0) - middle(window.ring, 0),
+      up: middle(opening!, 1) - middle(window.ring, 1),
+      how: 'glue' as const,
+    },
+    [shelf!.id]: { ...base, at: placeOnPanel(shape, side), right: 0, up: 0, above: 20, how: 'lay' as const },
+  }
+  return { ...project, build: { ...UNTOUCHED_BUILD, joins } }
+}
+
+function withNames(project: Project): Project {
   const pieces = Object.values(project.pieces).map((piece, i) => ({
     ...piece,
     name: CADDY_PIECES[i] ?? piece.name,

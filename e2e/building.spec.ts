@@ -3,6 +3,7 @@ import { expect, type Page, test } from '@playwright/test'
 import { POND_LAYERS, pondLayer } from '../demo/koi-pond'
 import { Hand } from './hand'
 import { svgFile } from './job-drawings'
+import { TestServer } from './server'
 import { saved } from './steps'
 
 const most = (hand: Hand, limit: number) => {
@@ -142,4 +143,47 @@ test('two drawings are put together by hand, and are built so', async ({ page })
   await expect(page.getByTestId('steps')).toContainText('Glue “card” behind “tray”, A on A.')
   await page.getByRole('button', { name: 'Take card off' }).click()
   await expect(page.getByTestId('steps')).not.toContainText('Glue “card”')
+})
+
+test('a project is sent as one file to another database, and opened there', async ({ page }) => {
+  const hand = await made(page, /^Melt box/)
+  await hand.press(page.getByRole('button', { name: 'Done' }))
+  await saved(page)
+  const name = 'Box to send'
+  await page.goto('/')
+  const card = page.getByTestId('project').first()
+  await card.getByRole('button', { name: /^Rename/ }).click()
+  await card.getByRole('textbox').fill(name)
+  await page.keyboard.press('Enter')
+  await expect(card.getByRole('heading')).toHaveText(name)
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: `Save ${name} as one file` }).click(),
+  ])
+  expect(download.suggestedFilename()).toBe(`${name}.crease.zip`)
+  const file = {
+    name: download.suggestedFilename(),
+    mimeType: 'application/zip',
+    buffer: readFileSync(await download.path()),
+  }
+  const server = new TestServer(4817)
+  await server.start()
+  try {
+    await page.goto(server.url)
+    await expect(page.getByTestId('project')).toHaveCount(0)
+    await page.getByLabel('Drawing to begin with').setInputFiles(file)
+    await expect(page).toHaveURL(/\/projects\/[\w-]+\//)
+    await expect(page.getByTestId('piece-card')).toHaveCount(5)
+    await page.getByRole('navigation', { name: 'Stations' }).getByText('Build').click()
+    await expect(page.getByTestId('steps')).toContainText('1 of 17 done')
+    // A broken one is told, and changes nothing.
+    await page.goto(server.url)
+    await page
+      .getByLabel('Drawing to begin with')
+      .setInputFiles({ ...file, name: 'broken.zip', buffer: file.buffer.subarray(0, 500) })
+    await expect(page.getByText('broken.zip is not taken. The archive is broken.')).toBeVisible()
+    await expect(page.getByTestId('project')).toHaveCount(1)
+  } finally {
+    await server.kill()
+  }
 })

@@ -73,6 +73,27 @@ await shoot('folded', async () => {
   await page.getByRole('button', { name: 'Measures of Gift box' }).click()
   await page.waitForTimeout(1500)
 })
+await shoot('together', async () => {
+  const melts = projects.find((p) => p.name.includes('tea melts'))
+  await page.goto(`${base}/projects/${melts.id}/shape`)
+  await seen('piece-card')
+  await page.getByText('folded', { exact: true }).click()
+  await page.waitForTimeout(2500)
+})
+await shoot('build', async () => {
+  const melts = projects.find((p) => p.name.includes('tea melts'))
+  await page.goto(`${base}/projects/${melts.id}/build`)
+  await seen('step')
+  await page.getByRole('button', { name: /^13\. Lay/ }).click()
+  await page.waitForTimeout(2500)
+})
+await shoot('stack', async () => {
+  const pond = projects.find((p) => p.name.includes('koi pond'))
+  await page.goto(`${base}/projects/${pond.id}/build`)
+  await seen('layer')
+  await page.getByRole('button', { name: 'Look at the stack' }).click()
+  await page.waitForTimeout(3500)
+})
 await shoot('review', async () => {
   await station('lines')()
   await page.getByRole('button', { name: 'One by one' }).click()

@@ -114,6 +114,8 @@ describe('decodeArt', () => {
       'measure-cut',
       'write-file',
       'write-booklet',
+      'pack-archive',
+      'unpack-archive',
     ])
   })
 })

@@ -1,4 +1,5 @@
 import { measureCut } from './measure-cut'
+import { packArchive, unpackArchive } from './pack-archive'
 import { planSheet } from './plan-sheet'
 import { prepareJob } from './prepare-job'
 import { readArt } from './read-art'
@@ -11,7 +12,17 @@ import { writeFile } from './write-file'
 
 /** Every task that a server thread can run. */
 export const TASKS: ReadonlyMap<string, Task<never, unknown>> = new Map(
-  [readArt, readEdit, readFile, readFontFile, planSheet, prepareJob, measureCut, writeFile, writeBooklet].map(
-    (task) => [task.name, task as unknown as Task<never, unknown>],
-  ),
+  [
+    readArt,
+    readEdit,
+    readFile,
+    readFontFile,
+    planSheet,
+    prepareJob,
+    measureCut,
+    writeFile,
+    writeBooklet,
+    packArchive,
+    unpackArchive,
+  ].map((task) => [task.name, task as unknown as Task<never, unknown>]),
 )

@@ -19,7 +19,13 @@ import { edgeGeometry, panelGeometry } from './panel-geometry'
 import type { PrintedFaces } from './printed-faces'
 
 /** How a paper looks. */
-export type Look = { front: string; back: string; caliper: number }
+export type Look = {
+  front: string
+  back: string
+  caliper: number
+  /** whether its edges are not drawn */
+  isPlain?: boolean
+}
 
 type Props = {
   scene: Pick<Scene, 'panels'>
@@ -170,12 +176,16 @@ function Panels({ scene, places, lookOf, printed, lit, litBy = 0.18, onHover, on
             )
           })}
         </mesh>
-        <lineSegments geometry={cuts}>
-          <lineBasicMaterial color={INK} />
-        </lineSegments>
-        <lineSegments geometry={folds}>
-          <lineBasicMaterial color={isLit ? PLUM : INK} transparent opacity={isLit ? 1 : 0.4} />
-        </lineSegments>
+        {look.isPlain ? null : (
+          <>
+            <lineSegments geometry={cuts}>
+              <lineBasicMaterial color={INK} />
+            </lineSegments>
+            <lineSegments geometry={folds}>
+              <lineBasicMaterial color={isLit ? PLUM : INK} transparent opacity={isLit ? 1 : 0.4} />
+            </lineSegments>
+          </>
+        )}
       </group>
     )
   })
@@ -237,6 +247,11 @@ function Eye({ scene, places, camera, onCamera }: Props) {
     around.current = sphereOf(scene, places)
     const [r, u] = [(camera.round * Math.PI) / 180, (camera.up * Math.PI) / 180]
     const far = distanceFor(around.current.radius, eye as PerspectiveCamera) / camera.zoom
+    const lens = eye as PerspectiveCamera
+    // What is far is told from what is near the better, the less lies between both.
+    lens.near = Math.max(0.5, far / 40)
+    lens.far = far * 8
+    lens.updateProjectionMatrix()
     made.target.copy(around.current.center)
     eye.position
       .set(Math.sin(r) * Math.cos(u), Math.sin(u), Math.cos(r) * Math.cos(u))

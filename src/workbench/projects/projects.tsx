@@ -1,19 +1,19 @@
 'use client'
-import { Copy, FileUp, Pencil, Trash2 } from 'lucide-react'
+import { Archive, Copy, FileUp, Pencil, Trash2 } from 'lucide-react'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useRef, useState } from 'react'
 import styled from 'styled-components'
 import type { Listed, ListQuery, ProjectList } from '@/contract/projects'
 import { count } from '@/core/units/count'
-import { Button, IconButton, QuietButton } from '@/kit/button'
+import { Button, FileLink, IconButton, QuietButton } from '@/kit/button'
 import { NameField, SearchField } from '@/kit/field'
 import { FileButton } from '@/kit/file-button'
 import { FileDrop } from '@/kit/file-drop'
 import { Notice } from '@/kit/notice'
 import { Muted, Row, Tag } from '@/kit/surface'
 import { AtCutter } from '../frame/at-cutter'
-import { api } from '../store/api'
+import { api, archiveAddress } from '../store/api'
 import type { NoticeState } from '../store/project-store'
 import { Backups } from './backups'
 import { Bin } from './bin'
@@ -196,7 +196,7 @@ export function Projects({ initial, deleted, problem }: Props) {
         </div>
         <FileButton
           label="Drawing to begin with"
-          accept={ACCEPTED}
+          accept={`${ACCEPTED},.zip`}
           multiple
           button={Button}
           onFiles={(files) => void take(files)}
@@ -293,6 +293,14 @@ function ProjectCard({ project, onRename, onDuplicate, onRemove }: CardProps) {
           <IconButton aria-label={`Duplicate ${name}`} onPress={onDuplicate}>
             <Copy size={15} />
           </IconButton>
+          <FileLink
+            href={archiveAddress(id)}
+            download
+            aria-label={`Save ${name} as one file`}
+            title="Save as one file"
+          >
+            <Archive size={15} />
+          </FileLink>
           <IconButton aria-label={`Delete ${name}`} onPress={onRemove}>
             <Trash2 size={15} />
           </IconButton>

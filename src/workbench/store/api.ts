@@ -170,6 +170,9 @@ export const api = {
 export const originalAddress = (project: string, source: string) =>
   `/api/${at('projects', project, 'sources', source, 'file')}`
 
+/** The address of a whole project as one file. */
+export const archiveAddress = (project: string) => `/api/${at('projects', project, 'archive')}`
+
 /** The address of the booklet of a project's build. */
 export const bookletAddress = (project: string) => `/api/${at('projects', project, 'booklet')}`
 

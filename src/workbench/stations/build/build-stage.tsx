@@ -211,7 +211,7 @@ function View({ shown }: { shown: Shown | null }) {
       const height = heightOfSpacer(piece)
       return height === null
         ? lookOfPiece(piece)
-        : { front: FOAM, back: FOAM, caliper: Math.max(0.1, height - 0.1) }
+        : { front: FOAM, back: FOAM, caliper: Math.max(0.1, height - 0.1), isPlain: true }
     },
     [lookOfPiece],
   )
