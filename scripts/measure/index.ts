@@ -1,3 +1,4 @@
+import { measureBuilding } from './building'
 import { measureEdits } from './edits'
 import type { Figure } from './figure'
 import { measureFolding } from './folding'
@@ -22,6 +23,7 @@ const figures: Figure[] = [
   ...measureTravel(),
   ...(await measureMakings()),
   ...(await measureFolding()),
+  ...(await measureBuilding()),
   ...(await measureMarks()),
   ...measureNesting(),
   ...(await measurePage(svg)),

@@ -1,4 +1,4 @@
-import { type OutOfOrder, type Shown, type Step, shownOf, type Whole, wholeOf } from '../core/building'
+import type { OutOfOrder, Shown, Step, Whole } from '../core/building'
 import { type PlannedSheet, plannedSheet } from '../core/cutting/planned-sheet'
 import { type RunSummary, summarise } from '../core/cutting/summary'
 import { type Cutter, PLAIN_CUTTER } from '../core/document/cutter'
@@ -33,7 +33,6 @@ import { layEdit, layOut } from '../core/sheets/lay-out'
 import { type Laying, type NestOptions, nestSheets } from '../core/sheets/nest'
 import { sheetTroubles, type Trouble } from '../core/sheets/troubles'
 import type { Stacked, StackedLayer } from '../core/stacking'
-import { posedStack } from '../core/stacking/posed'
 import { fontsFor, lacksFonts, takeOwnFontsFrom } from './fonts'
 
 /** The findings that were told last, as text. */
@@ -73,7 +72,11 @@ export type NewOverview = Omit<Overview, 'findings'> & { findings: Finding[] | n
 /** What is built, as it was asked for last; worked out anew where the project is another one. */
 let built: { of: Project; papers: string; whole: Whole } | null = null
 
-function wholeNow(papers: readonly Paper[]): Whole {
+/** Working a build out is fetched when it is first asked for. */
+const building = () => import('../core/building')
+
+async function wholeNow(papers: readonly Paper[]): Promise<Whole> {
+  const { wholeOf } = await building()
   const known = JSON.stringify(papers.map(({ id, name, caliper }) => [id, name, caliper]))
   if (built?.of !== project || built.papers !== known) {
     const byId = new Map(papers.map((p) => [p.id, { name: p.name, caliper: p.caliper }]))
@@ -207,8 +210,8 @@ export const computer = {
     return writeStill({ name: open().name, ...posed, colours: UNCHOSEN, coloursOf }, camera)
   },
   /** The steps of the project's build and what its stack comes to. */
-  building(papers: Paper[]): ToldBuild {
-    const { steps, wrong, stack, build } = wholeNow(papers)
+  async building(papers: Paper[]): Promise<ToldBuild> {
+    const { steps, wrong, stack, build } = await wholeNow(papers)
     return {
       steps,
       wrong,
@@ -232,13 +235,14 @@ export const computer = {
     }
   },
   /** What a step looks like while it is done; null where there is no such step. */
-  step(at: number, papers: Paper[]): Shown | null {
-    const whole = wholeNow(papers)
+  async step(at: number, papers: Paper[]): Promise<Shown | null> {
+    const [whole, { shownOf }] = [await wholeNow(papers), await building()]
     return whole.steps[at] ? shownOf(whole.sceneOf(at), shapesOf(open())) : null
   },
   /** The stack in space, with its spacers. @param apart how much more lies between layers than there is, mm */
-  stackScene(apart: number, papers: Paper[]): Shown | null {
-    const { stack } = wholeNow(papers)
+  async stackScene(apart: number, papers: Paper[]): Promise<Shown | null> {
+    const { stack } = await wholeNow(papers)
+    const [{ shownOf }, { posedStack }] = [await building(), await import('../core/stacking/posed')]
     return stack ? shownOf({ posed: posedStack(stack.layers, apart, true) }, shapesOf(open())) : null
   },
   /** How often a piece fits on a sheet; null where either is gone. */

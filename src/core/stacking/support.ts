@@ -51,7 +51,8 @@ const STRIP_LENGTH = 2.5
  */
 export function supportOf(upper: Region, lower: Region, { gap, span, width }: SupportOptions): Support {
   const drawnIn = Math.max(WITHIN, gap * Math.tan((ASIDE * Math.PI) / 180))
-  const room = opened(intersect(offset(upper, -drawnIn), offset(lower, -WITHIN)), width / 2)
+  // Sharp corners draw openings wider than round ones, and are far fewer points.
+  const room = opened(intersect(offset(upper, -drawnIn, 'sharp'), offset(lower, -WITHIN, 'sharp')), width / 2)
   const parts = partsOf(upper)
   const pads: Pad[] = []
   const hanging: Hanging[] = []
@@ -68,6 +69,8 @@ export function supportOf(upper: Region, lower: Region, { gap, span, width }: Su
     const reached = offset(
       found.flatMap((p) => p.region),
       span,
+      'round',
+      ROUND,
     )
     for (const rest of partsOf(subtract(part, reached))) {
       const area = regionArea(rest)
@@ -77,8 +80,12 @@ export function supportOf(upper: Region, lower: Region, { gap, span, width }: Su
   return { pads, hanging, held }
 }
 
+/** How straight rounded corners are, mm: spacers are cut by hand. */
+const ROUND = 0.1
+
 /** What of a region is at least so far from its edge somewhere near: thinner parts go. @param by mm */
-const opened = (region: Region, by: number): Region => offset(offset(region, -by), by)
+const opened = (region: Region, by: number): Region =>
+  offset(offset(region, -by, 'sharp'), by, 'round', ROUND)
 
 /** The separate parts of a region, each with its openings. */
 export function partsOf(region: Region): Region[] {
@@ -107,6 +114,8 @@ function padsOf(part: Region, room: Region, { span, width, drawnIn }: PadOptions
   const reached = offset(
     strips.flatMap((s) => s.region),
     span,
+    'round',
+    ROUND,
   )
   const left = strips.length > 0 ? subtract(part, reached) : part
   // Where nothing is left by more than a grid's width, the strips hold it all.
@@ -122,7 +131,7 @@ function stripsOf(part: Region, room: Region, width: number, drawnIn: number): P
   const [outer] = [...part].sort((a, b) => Math.abs(polylineArea(b)) - Math.abs(polylineArea(a)))
   if (!outer) return []
   const whole = unite([outer], 'even-odd')
-  const rim = subtract(offset(whole, -drawnIn), offset(whole, -drawnIn - width))
+  const rim = subtract(offset(whole, -drawnIn, 'sharp'), offset(whole, -drawnIn - width, 'sharp'))
   return partsOf(opened(intersect(rim, room), 0.45 * width))
     .filter((p) => regionArea(p) > STRIP_LENGTH * width * width)
     .map((region) => ({ kind: 'strip', region }))

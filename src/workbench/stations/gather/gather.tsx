@@ -15,11 +15,11 @@ import { ImportProgress } from '../../projects/import-progress'
 import { ACCEPTED, useImport } from '../../projects/use-import'
 import { api } from '../../store/api'
 import { useProject, useWorkbench } from '../../store/context'
+import { fetched } from '../fetched'
 import { SizeQuestion, StackQuestion, useReread } from '../questions'
 import { Cleaned } from './cleaned'
 import { PictureSettings } from './picture-settings'
 import { Resize } from './resize'
-import { Texts } from './texts'
 
 const Size = styled.p`
   font-family: var(--display);
@@ -85,6 +85,9 @@ export function Gather() {
   )
 }
 
+/** With it comes the making of letters. */
+const Texts = fetched(() => import('./texts').then((m) => m.Texts))
+
 function SourceLeaf({ source }: { source: FileSource }) {
   const workbench = useWorkbench()
   const { scale, artwork, findings, pages, picture } = source
@@ -127,7 +130,7 @@ function SourceLeaf({ source }: { source: FileSource }) {
         </p>
       ))}
       <Cleaned source={source} />
-      <Texts source={source} />
+      {source.texts ? <Texts source={source} /> : null}
       <Resize
         title="Resize"
         size={artwork}
