@@ -187,3 +187,28 @@ test('a project is sent as one file to another database, and opened there', asyn
     await server.kill()
   }
 })
+
+test('a picture of fills on fills becomes a layered picture', async ({ page }) => {
+  const hand = new Hand(page)
+  await page.goto('/')
+  const fill = (d: string, colour: string) => `<path d="${d}" fill="${colour}"/>`
+  const moon = 'M60 40A24 24 0 1 1 60 88A24 24 0 1 1 60 40Z'
+  await hand.drop(
+    svgFile(
+      'night.svg',
+      `<svg xmlns="http://www.w3.org/2000/svg" width="140mm" height="140mm" viewBox="0 0 140 140">${[
+        fill('M10 10H130V130H10Z', '#2f4a63'),
+        fill(moon, '#f5efe2'),
+        fill('M10 90C40 76 80 110 130 84V130H10Z', '#52809a'),
+        fill('M10 108C50 96 90 122 130 104V130H10Z', '#5d8a4c'),
+      ].join('')}</svg>`,
+    ),
+  )
+  await expect(page.getByTestId('piece-card')).toHaveCount(4)
+  await hand.go('Build')
+  await hand.press(page.getByRole('button', { name: 'Stack them' }))
+  await expect(page.getByTestId('layer')).toHaveCount(4)
+  await expect(page.getByTestId('stack-size')).toContainText('120 mm × 120 mm')
+  await expect(page.getByTestId('stack-findings')).not.toContainText('nothing behind')
+  most(hand, 8)
+})

@@ -156,8 +156,14 @@ export function tellStack({ layers, depth, size, fits, findings }: Stacked) {
     depth: round(depth),
     size: { width: round(size.width), height: round(size.height) },
     fits: fits && { width: round(fits.width), height: round(fits.height), depth: round(fits.depth) },
-    spacers: layers.flatMap(({ name, pads, gap }) =>
-      pads.map(({ kind, region }) => ({ layer: name, kind, height: gap, d: pathOfRegion(region) })),
+    spacers: layers.flatMap(({ name, pads }) =>
+      pads.map(({ kind, region, height, onto }) => ({
+        layer: name,
+        onto: nameOf.get(onto) ?? onto,
+        kind,
+        height: round(height),
+        d: pathOfRegion(region),
+      })),
     ),
     hanging: layers.flatMap(({ name, hanging }) =>
       hanging.map(({ region, area, falls }) => ({

@@ -24,12 +24,13 @@ const seconds = (began: number) => (performance.now() - began) / 1000
 /** Nine layers with so many small openings that they have 20,000 lines in all. */
 async function stackOfMany(): Promise<Figure> {
   let project: Project = emptyProject('Pond')
-  const holes = Array.from({ length: 2200 }, (_, i) => {
-    const [x, y] = [4 + 2.7 * (i % 68), 4 + 2.7 * Math.floor(i / 68)]
-    return `M${x} ${y}h1v1h-1Z`
-  })
+  const holes = (wide: number) =>
+    Array.from({ length: 2200 }, (_, i) => {
+      const [x, y] = [4 + 2.7 * (i % 68), 4 + 2.7 * Math.floor(i / 68)]
+      return `M${x} ${y}h${wide}v${wide}h${-wide}Z`
+    })
   for (const [i, layer] of POND_LAYERS.entries()) {
-    const text = pondLayer({ ...layer, lines: holes })
+    const text = pondLayer({ ...layer, lines: holes(0.8 + 0.05 * i) })
     const drawing = await readDrawing(new TextEncoder().encode(text), `${i}.svg`, PLAIN_READING)
     const file = { id: `s${i}`, name: `${i}.svg`, format: 'svg', bytes: text.length, lay: 'centred' as const }
     ;[project] = addSource(project, drawing, file)
@@ -77,7 +78,11 @@ function archiveOfMany(): Figure {
     return state >>> 24
   })
   const text = new TextEncoder().encode('M10.25 20.5L30.75 40.125Z\n'.repeat(16_000_000 / 26))
-  const files = [noise, text].map((bytes, i) => ({ id: `f${i}`, name: `${i}.bin`, bytes }))
+  const files = [noise, text].map((bytes, i) => ({
+    id: `f${i}`,
+    name: `${i}.${i === 0 ? 'png' : 'svg'}`,
+    bytes,
+  }))
   const began = performance.now()
   const packed = writeArchive({ project: emptyProject('Fair'), papers: [], files }).length
   const time = seconds(began)

@@ -48,11 +48,16 @@ export function writeArchive({ project, papers, files }: Archived): Uint8Array {
       'format.json': json(index),
       'project.json': json(project),
       'papers.json': json(papers),
-      ...Object.fromEntries(listed.map(({ path, bytes }) => [path, bytes])),
+      ...Object.fromEntries(
+        listed.map(({ path, bytes }) => [path, [bytes, { level: PACKED.test(path) ? 0 : 1 }]]),
+      ),
     },
-    { level: 4 },
+    { level: 1 },
   )
 }
+
+/** Kinds of files that are packed already. */
+const PACKED = /\.(png|jpe?g|pdf|woff2?|zip)$/i
 
 /** A file name as it may stand in an archive, whoever opens it. */
 const plain = (text: string): string => text.replace(/[^\w.-]+/g, '_').slice(-60) || 'file'

@@ -24,7 +24,8 @@ export function stackSteps({ layers, size }: Stacked): { step: Step; scene: Step
     const pads = [strips > 0 ? count(strips, 'strip') : '', dots > 0 ? count(dots, 'dot') : ''].filter(
       Boolean,
     )
-    const high = Math.round(layer.gap * 10) / 10
+    const heights = [...new Set(layer.pads.map((p) => Math.round(p.height * 10) / 10))].sort((a, b) => a - b)
+    const high = heights.join(' and ')
     const says =
       pads.length > 0
         ? `Put ${pads.join(' and ')} of ${high} mm on the back of “${layer.name}”, and lay it on “${behind.name}”, the corners at the bottom first.`

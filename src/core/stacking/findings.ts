@@ -21,6 +21,7 @@ export function troublesOf(told: Omit<Stacked, 'findings'>, stack: Stack): Stack
     ...notFitting(told, stack),
     ...hangingFree(told.layers),
     ...mixedHeights(told.layers, stack),
+    ...standingFar(told.layers),
     ...doubled(told.layers),
     ...unseen(told.layers),
     ...wrongOrder(told.layers),
@@ -83,6 +84,23 @@ function hangingFree(layers: readonly StackedLayer[]): StackFinding[] {
         layers: [id],
       })
     return found
+  })
+}
+
+/** Parts that stand on a layer farther behind, on spacers higher than the gap. */
+function standingFar(layers: readonly StackedLayer[]): StackFinding[] {
+  return layers.flatMap(({ id, name, gap, pads }) => {
+    const far = pads.filter((p) => p.height > gap + 0.01)
+    if (far.length === 0) return []
+    const heights = [...new Set(far.map((p) => mm(p.height)))]
+    return [
+      {
+        rule: 'stack-far',
+        severity: 'note',
+        message: `Parts of “${name}” have no paper right behind them: they stand on ${count(far.length, 'spacer')} of ${heights.join(' and ')}, farther back. Lay several on one another there.`,
+        layers: [id],
+      },
+    ]
   })
 }
 

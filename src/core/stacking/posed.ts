@@ -23,7 +23,7 @@ export const heightOfSpacer = (piece: string): number | null =>
 export function posedStack(layers: readonly StackedLayer[], apart = 0, withSpacers = false): Posed {
   const panels: Posed['model']['panels'][number][] = []
   const pose: Rigid[] = []
-  layers.forEach(({ id, pieces, region, z, caliper, pads, gap }, i) => {
+  layers.forEach(({ id, pieces, region, z, caliper, pads }, i) => {
     const put = (part: Region, height: number, piece: string) => {
       const [outer, ...openings] = part.map(flatsOf) as [Flat[], ...Flat[][]]
       panels.push({
@@ -37,8 +37,8 @@ export function posedStack(layers: readonly StackedLayer[], apart = 0, withSpace
     }
     for (const part of partsOf(region)) put(part, z + caliper / 2, pieces[0]?.piece.id ?? id)
     if (withSpacers)
-      for (const { region: pad } of pads)
-        for (const part of partsOf(pad)) put(part, z - gap / 2, spacerOf(gap))
+      for (const { region: pad, height } of pads)
+        for (const part of partsOf(pad)) put(part, z - height / 2, spacerOf(height))
   })
   return { model: { panels, hinges: [], glue: [], idle: [] }, angles: [], pose }
 }

@@ -2,13 +2,16 @@ import type { Finding } from '../document/findings'
 import type { Layer } from './layer'
 import type { Hanging, Pad } from './support'
 
+/** A spacer of a stack: how high it is, mm, and the layer (by id) that it stands on. */
+export type StackedPad = Pad & { height: number; onto: string }
+
 /** A layer where it lies: its back face so far from the back of the whole, mm. */
 export type StackedLayer = Layer & {
   z: number
   /** the gap behind it, mm; nought for the backmost */
   gap: number
   /** what holds it, on its back */
-  pads: readonly Pad[]
+  pads: readonly StackedPad[]
   hanging: readonly Hanging[]
 }
 

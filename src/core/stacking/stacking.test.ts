@@ -253,22 +253,31 @@ describe('what holds a layer', () => {
     expect(hanging[0]!.area).toBeLessThan((2 * 24) ** 2)
   })
 
-  it('falls where a part has nothing behind, and then holds nothing itself', async () => {
+  it('stands on a layer farther behind where there is nothing right behind, as high as that is; else it falls', async () => {
     const plain = (lines: string) =>
       `<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="100mm" viewBox="0 0 100 100" fill="none" stroke="#000"><path d="M0 0H100V100H0Z"/>${lines}</svg>`
-    const open = '<path d="M30 30H70V70H30Z"/>'
+    const open = '<path d="M20 20H80V80H20Z"/>'
     const island = '<path d="M40 40H60V60H40Z"/>'
-    const project = await pond([
-      { name: '1 back', text: plain(open) },
-      { name: '2 island', text: plain(open + island) },
+    const layers = (back: string) => [
+      { name: '1 back', text: plain(back) },
+      { name: '2 frame', text: plain(open) },
       { name: '3 island', text: plain(open + island) },
-    ])
-    const told = stacked(project, stackOf(project))
-    expect(told.findings.filter((f) => f.rule === 'stack-falls').map((f) => f.message)).toEqual([
-      expect.stringContaining('1 part of “2 island” has nothing behind'),
+    ]
+    const whole = await pond(layers(''))
+    const held = stacked(whole, stackOf(whole))
+    expect(rules(held)).toContain('stack-far')
+    expect(rules(held)).not.toContain('stack-falls')
+    // Two gaps of 2 mm and the card between them.
+    const far = held.layers[2]!.pads.filter((p) => p.height > 2.01)
+    expect(far.length).toBeGreaterThan(0)
+    expect(far.every((p) => Math.abs(p.height - 4.3) < 1e-9 && p.onto === held.layers[0]!.id)).toBe(true)
+    expect(far.every((p) => minus(judged(p.region), judged([square(10)])) < 0.01)).toBe(true)
+    const bare = await pond(layers(open))
+    const falling = stacked(bare, stackOf(bare))
+    expect(falling.findings.filter((f) => f.rule === 'stack-falls').map((f) => f.message)).toEqual([
       expect.stringContaining('1 part of “3 island” has nothing behind'),
     ])
-    expect(told.layers[1]!.hanging).toMatchObject([{ area: 400, falls: true }])
+    expect(falling.layers[2]!.hanging).toMatchObject([{ area: 400, falls: true }])
   })
 
   it('finds no place on paper that is narrower than a spacer', () => {

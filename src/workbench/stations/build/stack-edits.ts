@@ -3,11 +3,17 @@ import type { Project } from '@/core/document/project'
 import { type Layered, type Stack, USUAL_STACK } from '@/core/document/stack'
 import { byName, byOpenness, layersIn, layersOf } from '@/core/stacking'
 
-/** Makes a stack of pieces, or of all that go to a sheet: the most closed layer at the back. */
+/**
+ * Makes a stack of pieces, or of all that go to a sheet: fills of one drawing as they were painted, several drawings
+ * with the most closed layer at the back.
+ */
 export function stackUp(project: Project, pieces: readonly string[]): [Project, Edit] {
   const groups = layersIn(project, pieces.length > 1 ? pieces : [])
   const layered = groups.map((g): Layered => ({ ...g, facing: 'front' }))
-  const ordered = byOpenness(layersOf(project, layered))
+  const sources = new Set(
+    layered.map((l) => project.lines[project.pieces[l.pieces[0]!]?.outline[0] ?? '']?.source),
+  )
+  const ordered = sources.size === 1 ? layered : byOpenness(layersOf(project, layered))
   return makeEdit(project, `Stack ${groups.length} layers`, (draft) => {
     draft.stack = { ...USUAL_STACK, layers: ordered.map(({ id }) => layered.find((l) => l.id === id)!) }
   })
