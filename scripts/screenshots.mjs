@@ -73,13 +73,6 @@ await shoot('folded', async () => {
   await page.getByRole('button', { name: 'Measures of Gift box' }).click()
   await page.waitForTimeout(1500)
 })
-await shoot('together', async () => {
-  const melts = projects.find((p) => p.name.includes('tea melts'))
-  await page.goto(`${base}/projects/${melts.id}/shape`)
-  await seen('piece-card')
-  await page.getByText('folded', { exact: true }).click()
-  await page.waitForTimeout(2500)
-})
 await shoot('build', async () => {
   const melts = projects.find((p) => p.name.includes('tea melts'))
   await page.goto(`${base}/projects/${melts.id}/build`)
