@@ -2,13 +2,24 @@ import { Box3, Vector3 } from 'three'
 import { describe, expect, it } from 'vitest'
 import { asProject } from '../../../corpus/as-project'
 import { tuckCarton } from '../../../corpus/templates/boxes'
+import { type HandJoin, UNTOUCHED_BUILD } from '../document/build'
 import { emptyProject, type Project } from '../document/project'
-import { buildOf, foldedPieces, type Join, piecesCross, posedPieces, standingTogether } from '../folding'
+import {
+  buildOf,
+  foldedPiece,
+  foldedPieces,
+  type Join,
+  piecesCross,
+  posedPieces,
+  standingTogether,
+} from '../folding'
 import { onFlat } from '../folding/model'
 import { moved } from '../folding/rigid'
 import { PATTERNS, type Pattern } from '../patterns'
 import { problemsOf } from '../patterns/check'
-import { joinsOf } from './joins'
+import { shapeOfPiece } from '../pieces/piece-shape'
+import { pieces, rect } from './drawn-pieces'
+import { joinsOf, placeOnPanel } from './joins'
 import { addMaking } from './make'
 import { OWN_PATTERN, recipeNameOf } from './pattern'
 import { settled } from './settle'
@@ -185,6 +196,85 @@ describe('what is made of a piece', () => {
     expect(buildOf(pieces, [join!, back]).joins.length).toBe(1)
     expect(buildOf(pieces, [{ ...join!, onto: join!.piece }]).joins.length).toBe(0)
     expect(buildOf(pieces, [{ ...join!, onto: 'gone' }]).joins.length).toBe(0)
+  })
+})
+
+describe('pieces that a hand puts together', () => {
+  const TRAY = 'M25 5L105 5L105 25L125 25L125 85L105 85L105 105L25 105L25 85L5 85L5 25L25 25Z'
+  const drawn = () =>
+    pieces(
+      [TRAY, 'M25 25L105 25', 'M105 25L105 85', 'M105 85L25 85', 'M25 85L25 25'],
+      [rect(200, 10, 60, 40)],
+    )
+  const laid = (more: Partial<HandJoin> = {}) => {
+    const project = drawn()
+    const [tray, card] = Object.values(project.pieces)
+    for (const line of Object.values(project.lines)) if (line.role === 'score') line.fold = 'mountain'
+    const shape = shapeOfPiece(project, tray!)
+    const [floor] = [...foldedPiece(shape).motion.model.panels].sort((a, b) => b.area - a.area)
+    const join: HandJoin = {
+      onto: tray!.id,
+      at: placeOnPanel(shape, floor!),
+      right: 0,
+      up: 0,
+      turn: 0,
+      turned: false,
+      side: 'back',
+      above: 0,
+      how: 'lay',
+      ...more,
+    }
+    project.build = { ...UNTOUCHED_BUILD, joins: { [card!.id]: join } }
+    return { project, card: card!.id, tray: tray!.id }
+  }
+  /** The box of the card where it lies, and that of the floor, which rests. */
+  const lying = (more: Partial<HandJoin> = {}) => {
+    const { project, card } = laid(more)
+    const build = built(project)
+    const posed = posedPieces(build, 1)
+    const of = (i: number, k: number) =>
+      new Box3().setFromPoints(
+        posed[i]!.model.panels[k]!.ring.map((p) => new Vector3(...moved(posed[i]!.pose[k]!, onFlat(p)))),
+      )
+    const at = build.pieces.findIndex((p) => p.shape.piece.id === card)
+    return { card: of(at, 0), floor: of(1 - at, build.joins[0]!.partner) }
+  }
+
+  it('lie with their middles on one another, behind the panel, or as far from there as was asked', () => {
+    const { card, floor } = lying()
+    const [c, f] = [card.getCenter(new Vector3()), floor.getCenter(new Vector3())]
+    expect(Math.hypot(c.x - f.x, c.y - f.y)).toBeLessThan(1e-9)
+    expect(c.z - f.z).toBeCloseTo(-0.3, 9)
+    const moved = lying({ right: 7, up: -3, above: 5, side: 'front' }).card.getCenter(new Vector3())
+    expect([moved.x - f.x, moved.y - f.y, moved.z - f.z].map((v) => Math.round(v * 1e6) / 1e6)).toEqual([
+      7, -3, 5.3,
+    ])
+  })
+
+  it('are turned, and turned over, about their middles', () => {
+    const size = (box: Box3) => sizeOf(box).map((v) => Math.round(v * 1e6) / 1e6)
+    expect(size(lying().card)).toEqual([60, 40, 0])
+    expect(size(lying({ turn: 90 }).card)).toEqual([40, 60, 0])
+    const over = lying({ turned: true, turn: 90 })
+    expect(size(over.card)).toEqual([40, 60, 0])
+    expect(over.card.getCenter(new Vector3()).distanceTo(lying().card.getCenter(new Vector3()))).toBeLessThan(
+      1e-9,
+    )
+  })
+
+  it('are let go of where one of them is gone; what a making says gives way to a hand', () => {
+    const { project, tray } = laid()
+    delete project.pieces[tray]
+    expect(joinsOf(project)).toEqual([])
+    const box = made('window-box')
+    const [pane] = joinsOf(box).map((j) => j.piece)
+    expect(joinsOf({ ...box, build: { ...UNTOUCHED_BUILD, joins: { [pane!]: null } } }).length).toBe(1)
+  })
+
+  it('that do not go in are told', () => {
+    const { project } = laid({ right: 40 })
+    expect(piecesCross(built(project)).map((f) => f.rule)).toContain('piece-too-wide')
+    expect(piecesCross(built(laid().project))).toEqual([])
   })
 })
 

@@ -151,7 +151,7 @@ function Stacked() {
                 {layer.name}
                 {layer.facing === 'back' ? ' (turned over)' : ''}
                 <small>
-                  {paper?.name ?? 'no paper'}
+                  {layer.pieces.some((p) => pieces[p]) ? (paper?.name ?? 'no paper') : 'its pieces are gone'}
                   {at ? `, at ${words(at.z)}` : ''}
                   {pads > 0 ? `, ${count(pads, 'spacer')}` : ''}
                 </small>
