@@ -11,7 +11,7 @@ import {
   Vector3,
 } from 'three'
 import { describe, expect, it } from 'vitest'
-import { asProject } from '../../../corpus/as-project'
+import { asProject, inStretches } from '../../../corpus/as-project'
 import { gluedTray, tuckCarton } from '../../../corpus/templates/boxes'
 import { emptyProject } from '../document/project'
 import { type Build, buildOf, foldedPieces, type Posed, placed } from '../folding'
@@ -202,7 +202,9 @@ describe('the steps of a build', () => {
   it('of drawings by strangers are found too', () => {
     for (const [dieline, tabs] of [
       [tuckCarton(1), 1],
+      [inStretches(tuckCarton(1)), 1],
       [gluedTray(1), 4],
+      [inStretches(gluedTray(1)), 4],
     ] as const) {
       const build = buildOf(dieline.pieces.flatMap((p) => foldedPieces(asProject('box', p.lines))))
       const steps = stepsOf(build)

@@ -1,9 +1,10 @@
 import type { Project } from '../document/project'
 import type { Layered } from '../document/stack'
 import { translation } from '../geometry/affine'
+import type { Polyline } from '../geometry/flatten'
 import { type Box, uniteBoxes } from '../geometry/measure'
 import type { Point } from '../geometry/point'
-import { polylineBox, transformPolyline } from '../geometry/polyline'
+import { polylineArea, polylineBox, reversedPolyline, transformPolyline } from '../geometry/polyline'
 import { type Region, unite } from '../geometry/regions'
 import { type PieceShape, shapeOfPiece } from '../pieces/piece-shape'
 import { spentPieces } from '../pieces/spent'
@@ -95,7 +96,8 @@ export function layersOf(
       id,
       name,
       pieces: shapes,
-      region: unite(rings, 'even-odd'),
+      // One piece is its own region; where there are several, what lies in an opening of another is paper again.
+      region: shapes.length === 1 ? wound(rings) : unite(rings, 'even-odd'),
       caliper: paper?.caliper ?? UNCHOSEN_CALIPER,
       paper: paper?.name ?? null,
       facing,
@@ -103,6 +105,10 @@ export function layersOf(
     }
   })
 }
+
+/** The rings of one piece as a region: its outline one way round, its openings the other. */
+const wound = (rings: readonly Polyline[]): Region =>
+  rings.map((ring, i) => (polylineArea(ring) > 0 === (i === 0) ? ring : reversedPolyline(ring)))
 
 /** The artboard of a piece's drawing; null for what was made. */
 function boardOf({ sources }: Pick<Project, 'sources'>, { lines }: PieceShape) {

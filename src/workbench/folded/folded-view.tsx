@@ -14,37 +14,13 @@ import { FoldEntry } from './fold-entry'
 import { FoldFindings } from './fold-findings'
 import { usePrintedFaces } from './printed-faces'
 import { savePng, saveSvg } from './save-still'
+import { Space, Whole } from './space'
 import { useFolded } from './use-folded'
 import { useLooks } from './use-looks'
 import { useWebGl } from './use-web-gl'
 
 const FoldedCanvas = lazy(() => import('./canvas'))
 
-const Whole = styled.section`
-  position: relative;
-  flex: 1;
-  min-width: 0;
-  display: flex;
-  flex-direction: column;
-  background: color-mix(in srgb, var(--ground) 72%, #bfae96);
-`
-const Space = styled.div`
-  position: relative;
-  flex: 1;
-  min-height: 0;
-  touch-action: none;
-  &:focus-visible {
-    outline: 2.5px solid var(--plum);
-    outline-offset: -3px;
-  }
-  > img {
-    position: absolute;
-    inset: 24px;
-    width: calc(100% - 48px);
-    height: calc(100% - 48px);
-    object-fit: contain;
-  }
-`
 const Controls = styled.div`
   display: flex;
   align-items: center;

@@ -9,6 +9,7 @@ import { heightOfSpacer } from '@/core/stacking/posed'
 import { Button, QuietButton } from '@/kit/button'
 import { Switch } from '@/kit/radios'
 import { Slider } from '@/kit/slider'
+import { Space, Whole } from '../../folded/space'
 import { useLooks } from '../../folded/use-looks'
 import { useWebGl } from '../../folded/use-web-gl'
 import { useProject, useWorkbench } from '../../store/context'
@@ -16,24 +17,6 @@ import { useTable } from './build-frame'
 
 const Canvas = lazy(() => import('../../folded/canvas'))
 
-const Whole = styled.section`
-  position: relative;
-  flex: 1;
-  min-width: 0;
-  display: flex;
-  flex-direction: column;
-  background: color-mix(in srgb, var(--ground) 72%, #bfae96);
-`
-const Space = styled.div`
-  position: relative;
-  flex: 1;
-  min-height: 0;
-  touch-action: none;
-  &:focus-visible {
-    outline: 2.5px solid var(--plum);
-    outline-offset: -3px;
-  }
-`
 const Below = styled.div`
   display: flex;
   align-items: center;
