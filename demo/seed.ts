@@ -157,20 +157,32 @@ const FROM_PATTERNS = [
 const bytesOf = (file: string): Buffer =>
   readFileSync(fileURLToPath(new URL(`./drawings/${file}`, import.meta.url)))
 
-/** The caddy with its names, its pane behind the window and its shelf laid within. */
+/** The caddy with its names, both halves glued, and its pane behind the window. */
 function nameCaddy(unnamed: Project): Project {
   const project = withNames(unnamed)
-  const [front, , shelf, pane] = Object.values(project.pieces)
+  const [front, back, , pane] = Object.values(project.pieces)
   const shape = shapeOfPiece(project, front!)
   const panels = foldedPiece(shape).motion.model.panels
   const window = panels.find((p) => p.openings.length > 0)
-  const side = panels.find((p) => p !== window && p.area > 0.5 * (window?.area ?? 0))
-  if (!window || !side) return project
+  if (!window) return project
   const middle = (ring: readonly (readonly [number, number])[], k: 0 | 1) =>
     (Math.min(...ring.map((p) => p[k])) + Math.max(...ring.map((p) => p[k]))) / 2
   const [opening] = window.openings
+  const wide = (p: (typeof panels)[number]) =>
+    Math.max(...p.ring.map((q) => q[0])) - Math.min(...p.ring.map((q) => q[0]))
+  const half = shapeOfPiece(project, back!)
+  const [tab] = [...foldedPiece(half).motion.model.panels].sort((a, b) => wide(a) - wide(b))
   const base = { onto: front!.id, turn: 0, turned: false, side: 'back' as const, above: 0 }
   const joins = {
+    // The fold of its tab along the free edge of the front.
+    [back!.id]: {
+      ...base,
+      by: placeOnPanel(half, tab!),
+      at: placeOnPanel(shape, window),
+      right: (wide(tab!) - wide(window)) / 2,
+      up: 0,
+      how: 'glue' as const,
+    },
     [pane!.id]: {
       ...base,
       at: placeOnPanel(shape, window),
@@ -178,7 +190,6 @@ function nameCaddy(unnamed: Project): Project {
       up: middle(opening!, 1) - middle(window.ring, 1),
       how: 'glue' as const,
     },
-    [shelf!.id]: { ...base, at: placeOnPanel(shape, side), right: 0, up: 0, above: 20, how: 'lay' as const },
   }
   return { ...project, build: { ...UNTOUCHED_BUILD, joins } }
 }

@@ -59,7 +59,8 @@ export function planOfBuild(build: Build): { steps: Step[]; plans: PiecePlan[] }
       for (const late of [...other.glue, ...other.close]) needs(late, step, STUCK)
       return
     }
-    orderInto(posed, join, step, other)
+    const beside = build.joins.flatMap((j) => (j !== join && j.onto === join.onto ? [posed[j.piece]!] : []))
+    orderInto(posed, join, step, other, beside)
     build.joins.forEach((beside, m) => {
       if (m === n || beside.onto !== join.onto) return
       const whole = openOf(posed, join, other, () => false, -1)
@@ -88,13 +89,19 @@ const readyOf = ({ fold, glue, close }: PiecePlan): Step[] => {
 const standsOff = ({ above, side }: Joined): boolean => side === 'front' && above > 0
 
 /** What goes into another piece, or over it: after its glue, before the flaps that would shut it in. */
-function orderInto(posed: readonly Posed[], join: Joined, step: Step, other: PiecePlan): void {
+function orderInto(
+  posed: readonly Posed[],
+  join: Joined,
+  step: Step,
+  other: PiecePlan,
+  beside: readonly Posed[],
+): void {
   const flap = other.closures.findIndex((c) => c.panels.includes(join.partner))
   if (flap >= 0) needs(step, other.close[flap]!, 'It lies on that.')
-  const isOut = (isShut: (closure: number) => boolean) =>
+  const isOut = (isShut: (closure: number) => boolean, more: readonly Posed[] = []) =>
     wayOut(
       posed[join.piece]!,
-      [openOf(posed, join, other, isShut, flap)],
+      [openOf(posed, join, other, isShut, flap), ...more],
       [join.panel, join.partner],
       join.side,
     ) !== null
@@ -104,11 +111,14 @@ function orderInto(posed: readonly Posed[], join: Joined, step: Step, other: Pie
     return
   }
   for (const early of other.glue) needs(step, early, FIRST)
-  other.close.forEach((late, k) => {
+  const late = other.close.filter((_, k) => k !== flap && !isOut((n) => n === k))
+  // Where no flap alone shuts it in, and all of it together does, it goes in before all of them.
+  const isShutIn = late.length === 0 && isOut(() => false, beside) && !isOut(() => true, beside)
+  other.close.forEach((close, k) => {
     if (k === flap) return
-    if (!isOut((n) => n === k)) needs(late, step, STUCK)
+    if (isShutIn || late.includes(close)) needs(close, step, STUCK)
     // Nothing is in the way: what slides over all goes last.
-    else if (join.how === 'slide') needs(step, late, FIRST)
+    else if (join.how === 'slide') needs(step, close, FIRST)
   })
 }
 

@@ -4,11 +4,15 @@ import { HOWS } from './hows'
 
 /** The slice `build`: how a hand puts pieces together, and how far it has come. */
 
+const shares = z.strictObject({ x: z.number().min(0).max(1), y: z.number().min(0).max(1) })
+
 export const handJoinSchema = z.strictObject({
   /** the piece that it lies on */
   onto: id,
+  /** a place on its own panel that lies on the other, as shares of its box; its largest panel where nothing is said */
+  by: shares.optional(),
   /** a place on the panel that it lies on, as shares of the box of that piece */
-  at: z.strictObject({ x: z.number().min(0).max(1), y: z.number().min(0).max(1) }),
+  at: shares,
   /** how far its middle is from the middle of that panel, mm, as the panel's front is seen */
   right: mm.min(-3000).max(3000),
   up: mm.min(-3000).max(3000),

@@ -40,15 +40,16 @@ function toldByMakings(project: Project): Join[] {
   })
 }
 
-/** Pieces as a hand laid them on others: the middle of their largest panel about the middle of the other's. */
+/** Pieces as a hand laid them on others: the middle of a panel of theirs about the middle of the other's. */
 function ofHand(project: Project, joins: Readonly<Record<string, HandJoin | null>>): Join[] {
   return Object.entries(joins).flatMap(([id, join]): Join[] => {
     const [piece, other] = [project.pieces[id], project.pieces[join?.onto ?? '']]
     if (!join || !piece || !other) return []
     const [shape, onto] = [piece, other].map((p) => shapeOfPiece(project, p))
-    const own = largestOf(foldedPiece(shape!).motion.model.panels)
-    const { minX, minY, maxX, maxY } = onto!.box
-    const on: Flat = [minX + join.at.x * (maxX - minX), -(minY + join.at.y * (maxY - minY))]
+    const panels = foldedPiece(shape!).motion.model.panels
+    const by = join.by && inBox(shape!, join.by)
+    const own = by ? panels.find((p) => isWithin(p.ring, by)) : largestOf(panels)
+    const on = inBox(onto!, join.at)
     const partner = foldedPiece(onto!).motion.model.panels.find((p) => isWithin(p.ring, on))
     if (!own || !partner) return []
     const turn = (join.turn * Math.PI) / 180
@@ -75,6 +76,12 @@ function ofHand(project: Project, joins: Readonly<Record<string, HandJoin | null
     ]
   })
 }
+
+/** A place of a piece by its shares of its box, on the flat sheet. */
+const inBox = ({ box }: PieceShape, { x, y }: HandJoin['at']): Flat => [
+  box.minX + x * (box.maxX - box.minX),
+  -(box.minY + y * (box.maxY - box.minY)),
+]
 
 const largestOf = (panels: readonly FoldPanel[]): FoldPanel | undefined =>
   [...panels].sort((a, b) => b.area - a.area)[0]

@@ -3,9 +3,10 @@ import { useState } from 'react'
 import { type HandJoin, UNTOUCHED_BUILD } from '@/core/document/build'
 import { makeEdit } from '@/core/document/edits'
 import type { How } from '@/core/document/hows'
-import { foldedPiece } from '@/core/folding'
+import type { Project } from '@/core/document/project'
+import { type FoldPanel, foldedPiece } from '@/core/folding'
 import { joinsOf, placeOnPanel } from '@/core/making/joins'
-import { shapeOfPiece } from '@/core/pieces/piece-shape'
+import { type PieceShape, shapeOfPiece } from '@/core/pieces/piece-shape'
 import { Button, QuietButton } from '@/kit/button'
 import { LengthField, NumberEntry } from '@/kit/field'
 import { Select } from '@/kit/select'
@@ -30,6 +31,7 @@ export function PutTogether() {
   const chosen = useProject((s) => s.chosenPieces).filter((id) => project.pieces[id])
   const joins = useDerived(joinsOf)
   const [panel, setPanel] = useState('0')
+  const [ownPanel, setOwnPanel] = useState('0')
   const [own, other] = chosen
   const nameOf = (id: string) => project.pieces[id]?.name ?? ''
   const byHand = project.build?.joins ?? {}
@@ -56,9 +58,7 @@ export function PutTogether() {
         draft.build.joins[piece] = null
       }),
     )
-  const shape = other ? shapeOfPiece(project, project.pieces[other]!) : null
-  const panels = shape ? foldedPiece(shape).motion.model.panels : []
-  const sorted = panels.map((p, i) => ({ p, i })).sort((a, b) => b.p.area - a.p.area)
+  const [mine, theirs] = [own, other].map((id) => (id && chosen.length === 2 ? panelsOf(project, id) : null))
   if (joins.length === 0 && Object.keys(project.pieces).length < 2) return null
   return (
     <Section data-testid="put-together">
@@ -135,20 +135,25 @@ export function PutTogether() {
       })}
       {own && other && chosen.length === 2 ? (
         <div style={{ marginTop: 10 }}>
-          <Select
-            label={`Panel of “${nameOf(other)}”`}
-            value={panel}
-            choices={sorted.map(({ p }, k) => ({
-              value: String(k),
-              title: `${k + 1}: ${Math.round(p.area / 100)} cm²`,
-            }))}
-            onChange={setPanel}
-          />
+          <Pairs>
+            <Select
+              label={`Panel of “${nameOf(own)}”`}
+              value={ownPanel}
+              choices={choicesOf(mine)}
+              onChange={setOwnPanel}
+            />
+            <Select
+              label={`Panel of “${nameOf(other)}”`}
+              value={panel}
+              choices={choicesOf(theirs)}
+              onChange={setPanel}
+            />
+          </Pairs>
           <Row style={{ marginTop: 8 }}>
             <Button
               onPress={() => {
-                const target = (sorted[Number(panel)] ?? sorted[0])?.p
-                if (shape && target) put(own, { onto: other, at: placeOnPanel(shape, target) })
+                const [from, to] = [placeOf(mine, ownPanel), placeOf(theirs, panel)]
+                if (from && to) put(own, { onto: other, by: from, at: to })
               }}
             >
               Put “{nameOf(own)}” on “{nameOf(other)}”
@@ -162,4 +167,26 @@ export function PutTogether() {
       )}
     </Section>
   )
+}
+
+type Panels = { shape: PieceShape; panels: readonly FoldPanel[] } | null | undefined
+
+/** The panels of a piece, the largest first. */
+function panelsOf(project: Project, id: string): Panels {
+  const piece = project.pieces[id]
+  if (!piece) return null
+  const shape = shapeOfPiece(project, piece)
+  const { panels } = foldedPiece(shape).motion.model
+  return { shape, panels: [...panels].sort((a, b) => b.area - a.area) }
+}
+
+const choicesOf = (of: Panels) =>
+  (of?.panels ?? []).map(({ area }, k) => ({
+    value: String(k),
+    title: `${k + 1}: ${Math.round(area) / 100} cm²`,
+  }))
+
+function placeOf(of: Panels, which: string): HandJoin['at'] | null {
+  const panel = of?.panels[Number(which)] ?? of?.panels[0]
+  return of && panel ? placeOnPanel(of.shape, panel) : null
 }
