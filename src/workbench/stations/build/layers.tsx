@@ -139,7 +139,6 @@ function Stacked() {
           const paper = papers.find((p) => p.id === pieces[layer.pieces[0] ?? '']?.paper)
           const pads = at ? at.strips + at.dots : 0
           return (
-            // biome-ignore lint/a11y/noNoninteractiveTabindex: it is moved by keys
             <One
               key={layer.id}
               tabIndex={0}
