@@ -1,12 +1,10 @@
 import { readFileSync, writeFileSync } from 'node:fs'
 import { basename, extname } from 'node:path'
 import { addSource } from '../../src/core/binding/add-source'
-import { inOrder, planOfBuild, type Step, type StepScene, sceneOfStep } from '../../src/core/building'
+import { type Step, wholeOf } from '../../src/core/building'
 import { emptyProject, type Project } from '../../src/core/document/project'
 import { buildSheet } from '../../src/core/export/build-sheet'
-import { buildOf, foldedPieces } from '../../src/core/folding'
 import { readDrawing } from '../../src/core/intake/formats'
-import { joinsOf } from '../../src/core/making/joins'
 import { count } from '../../src/core/units/count'
 import { decodePicture } from '../../src/tasks/decode-picture'
 import type { Call, Command } from '../command'
@@ -33,14 +31,9 @@ export const build: Command = {
     const out = text('out')
     if (out && extname(out) !== '.pdf') throw new UsageError(`--out takes a booklet.pdf, not “${out}”.`)
     const project = await readBuild(call)
-    const whole = buildOf(foldedPieces(project), joinsOf(project))
-    const { steps, plans } = planOfBuild(whole)
-    const ordered = inOrder(steps)
+    const { build: whole, steps, sceneOf } = wholeOf(project)
     if (out) {
-      const drawn = ordered.map((step, i): { step: Step; scene: StepScene } => ({
-        step,
-        scene: sceneOfStep(whole, plans, ordered, i),
-      }))
+      const drawn = steps.map((step, i) => ({ step, scene: sceneOf(i) }))
       const pieces = whole.pieces.map(({ shape }) => ({
         shape,
         paper: null,
@@ -54,7 +47,7 @@ export const build: Command = {
       say(
         JSON.stringify({
           pieces: whole.pieces.map(({ shape }) => ({ id: shape.piece.id, name: shape.piece.name })),
-          steps: ordered.map(({ id, kind, pieces, letter, says, hold, after }) => ({
+          steps: steps.map(({ id, kind, pieces, letter, says, hold, after }) => ({
             id,
             kind,
             pieces,
@@ -65,7 +58,7 @@ export const build: Command = {
           })),
         }),
       )
-    else say(out ?? describeBuild(basename(files[0]!), ordered))
+    else say(out ?? describeBuild(basename(files[0]!), steps))
   },
 }
 

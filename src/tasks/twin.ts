@@ -75,10 +75,20 @@ let built: { of: Project; papers: string; whole: Whole } | null = null
 /** Working a build out is fetched when it is first asked for. */
 const building = () => import('../core/building')
 
+/** Whether two states of a project are built alike. */
+const isSameBuild = (a: Project, b: Project): boolean =>
+  a.lines === b.lines &&
+  a.pieces === b.pieces &&
+  a.sources === b.sources &&
+  a.stack === b.stack &&
+  a.build?.joins === b.build?.joins &&
+  a.build?.order === b.build?.order
+
 async function wholeNow(papers: readonly Paper[]): Promise<Whole> {
   const { wholeOf } = await building()
   const known = JSON.stringify(papers.map(({ id, name, caliper }) => [id, name, caliper]))
-  if (built?.of !== project || built.papers !== known) {
+  // A step that is ticked off changes nothing of the build.
+  if (!built || built.papers !== known || !isSameBuild(built.of, open())) {
     const byId = new Map(papers.map((p) => [p.id, { name: p.name, caliper: p.caliper }]))
     built = { of: open(), papers: known, whole: wholeOf(open(), byId) }
   }

@@ -61,12 +61,12 @@ export function planOfBuild(build: Build): { steps: Step[]; plans: PiecePlan[] }
     }
     const beside = build.joins.flatMap((j) => (j !== join && j.onto === join.onto ? [posed[j.piece]!] : []))
     orderInto(posed, join, step, other, beside)
-    build.joins.forEach((beside, m) => {
-      if (m === n || beside.onto !== join.onto) return
-      const whole = openOf(posed, join, other, () => false, -1)
-      const lies = [join.panel, join.partner] as const
-      const isFree = wayOut(posed[join.piece]!, [whole], lies, join.side) !== null
-      if (isFree && wayOut(posed[join.piece]!, [whole, posed[beside.piece]!], lies, join.side) === null)
+    const whole = openOf(posed, join, other, () => false, -1)
+    const lies = [join.panel, join.partner] as const
+    if (wayOut(posed[join.piece]!, [whole], lies, join.side) === null) return
+    build.joins.forEach((sibling, m) => {
+      if (m === n || sibling.onto !== join.onto) return
+      if (wayOut(posed[join.piece]!, [whole, posed[sibling.piece]!], lies, join.side) === null)
         needs(joins[m]!, step, UNDER)
     })
   })
