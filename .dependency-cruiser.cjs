@@ -3,6 +3,7 @@
  * Inside core, a folder imports only folders above it in CORE_ORDER.
  */
 const CORE_ORDER = [
+  'words',
   'units',
   'geometry',
   'outlines',
@@ -49,7 +50,7 @@ module.exports = {
     only('contract-imports-core', '^src/contract/', '^src/(contract|core)/'),
     only('tasks-import-core', '^src/tasks/', '^src/(tasks|core)/'),
     only('server-imports-tasks-and-core', '^src/server/', '^src/(server|tasks|contract|core)/'),
-    only('kit-stands-alone', '^src/kit/', '^src/(kit|core/units)/'),
+    only('kit-stands-alone', '^src/kit/', '^src/(kit|core/(words|units))/'),
     only(
       'workbench-never-reaches-the-server',
       '^src/workbench/',

@@ -15,16 +15,18 @@ class LongestFirst extends BaseSequencer {
   }
 }
 
+/** Pure computation: its tests leave nothing behind, so the core need not be loaded anew for each file. */
+const PURE = ['src/core/**/*.test.ts', 'corpus/**/*.test.ts', 'judges/**/*.test.ts']
+
 export default defineConfig({
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   test: {
-    include: [
-      'src/**/*.test.{ts,tsx}',
-      'bin/**/*.test.ts',
-      'demo/**/*.test.ts',
-      'corpus/**/*.test.ts',
-      'judges/**/*.test.ts',
-      'fuzz/**/*.test.ts',
+    projects: [
+      { extends: true, test: { name: 'pure', include: PURE, isolate: false } },
+      {
+        extends: true,
+        test: { name: 'rest', include: ['{src,bin,demo,fuzz}/**/*.test.{ts,tsx}'], exclude: PURE },
+      },
     ],
     globalSetup: ['./scripts/one-temporary-folder.ts'],
     sequence: { sequencer: LongestFirst },

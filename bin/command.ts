@@ -27,6 +27,8 @@ export type Call = {
   texts(option: string): readonly string[]
   /** Does something with each file; one that fails is told, and the others are gone on with. */
   eachFile(work: (bytes: Uint8Array, name: string) => Promise<void>): Promise<void>
+  /** Says that a file failed, and was told: the exit code is 1. */
+  fail(): void
   /** a line of the result, to stdout */
   say(line: string): void
   /** a line beside the result, to stderr */

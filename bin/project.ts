@@ -1,25 +1,29 @@
 import { addSource } from '../src/core/binding/add-source'
 import { decisionsLeft, familiesOf } from '../src/core/document/families'
 import { emptyProject, type Project } from '../src/core/document/project'
-import { filesOf, type Reading } from '../src/core/document/sources'
+import { filesOf, type Lay, type Reading } from '../src/core/document/sources'
 import { writePath } from '../src/core/geometry/path'
 import { inspect } from '../src/core/inspection'
 import { readDrawing } from '../src/core/intake/formats'
 import { shapesOf } from '../src/core/pieces/piece-shape'
-import { count } from '../src/core/units/count'
+import { count } from '../src/core/words'
 import { decodePicture } from '../src/tasks/decode-picture'
 
-/** A file as a project with sorted and bound lines. */
-export async function readProject(bytes: Uint8Array, name: string, reading: Reading): Promise<Project> {
+/** A file as a project with sorted and bound lines. @throws IntakeRefusal */
+export const readProject = (bytes: Uint8Array, name: string, reading: Reading): Promise<Project> =>
+  addFile(emptyProject(name), bytes, name, reading, { id: 'source' })
+
+/** A file as one more source of a project. @throws IntakeRefusal */
+export async function addFile(
+  project: Project,
+  bytes: Uint8Array,
+  name: string,
+  reading: Reading,
+  source: { id: string; lay?: Lay },
+): Promise<Project> {
   const drawing = await readDrawing(bytes, name, { ...reading, decodePicture })
-  const file = {
-    id: 'source',
-    name,
-    format: drawing.format,
-    bytes: bytes.length,
-    stacked: reading.stacked,
-  }
-  return addSource(emptyProject(name), drawing, file)[0]
+  const file = { ...source, name, format: drawing.format, bytes: bytes.length, stacked: reading.stacked }
+  return addSource(project, drawing, file)[0]
 }
 
 export type Told = ReturnType<typeof tellProject>

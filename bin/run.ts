@@ -2,15 +2,20 @@ import { readFileSync } from 'node:fs'
 import { basename } from 'node:path'
 import { parseArgs } from 'node:util'
 import { PLAIN_READING, type Reading, stackedSchema } from '../src/core/document/sources'
-import { IntakeRefusal } from '../src/core/intake/refusal'
 import type { Call } from './command'
 import { COMMANDS } from './commands'
 import { readChoice, readNumber, UsageError } from './options'
+import { sentence } from './sentence'
 
 const READING = '[--units-per-inch N] [--page N] [--fills layers|openings]'
-const USAGE = COMMANDS.map(({ name, usage }) => `crease ${name} ${usage}`)
-  .concat(`Each takes [--json]; where a file is read, ${READING}.`)
-  .join('\n')
+/** What there is, in a line each. */
+async function usage(): Promise<string> {
+  const commands = await Promise.all(Object.values(COMMANDS).map((load) => load()))
+  return commands
+    .map(({ name, usage }) => `crease ${name} ${usage}`)
+    .concat(`Each takes [--json]; where a file is read, ${READING}.`)
+    .join('\n')
+}
 
 /** Where lines go. */
 export type Ways = Pick<Call, 'say' | 'tell'>
@@ -31,11 +36,12 @@ export async function crease(args: readonly string[], ways: Ways): Promise<numbe
 
 async function follow([name, ...rest]: readonly string[], { say, tell }: Ways): Promise<number> {
   if (!name || name === '--help' || name === '-h') {
-    tell(USAGE)
+    tell(await usage())
     return name ? 0 : 2
   }
-  const command = COMMANDS.find((c) => c.name === name)
-  if (!command) throw new UsageError(`there is no command “${name}”.\n${USAGE}`)
+  const load = Object.hasOwn(COMMANDS, name) ? COMMANDS[name] : undefined
+  if (!load) throw new UsageError(`there is no command “${name}”.\n${await usage()}`)
+  const command = await load()
   const parsed = parseArgs({
     args: rest,
     allowPositionals: true,
@@ -69,6 +75,9 @@ async function follow([name, ...rest]: readonly string[], { say, tell }: Ways): 
   }
   await command.run({
     files,
+    fail: () => {
+      failed = true
+    },
     reading: readReading(text),
     json: values.json === true,
     text,
@@ -86,13 +95,4 @@ function readReading(text: Call['text']): Reading {
   const page = readNumber('page', text('page'), { least: 1, most: 1e6, whole: true })
   const stacked = readChoice('fills', text('fills'), stackedSchema.shape.as.options)
   return { ...PLAIN_READING, mmPerUnit: perInch === null ? null : 25.4 / perInch, page, stacked }
-}
-
-function sentence(error: unknown): string {
-  if (error instanceof IntakeRefusal || error instanceof UsageError) return error.message
-  const code = (error as NodeJS.ErrnoException).code
-  if (code === 'ENOENT') return 'there is no such file.'
-  if (code === 'EISDIR') return 'this is a folder, not a file.'
-  if (code === 'EACCES') return 'this file may not be read or written.'
-  return error instanceof Error ? error.message : String(error)
 }

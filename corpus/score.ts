@@ -121,6 +121,18 @@ export async function scoreTemplate(
   template: (scale: number) => Dieline,
   random: () => number,
 ): Promise<{ dieline: Dieline; score: Score } | null> {
+  const drawn = await drawTemplate(convention, template, random)
+  if (!drawn) return null
+  const { dieline, drawing, file } = drawn
+  return { dieline, score: await scoreFile(file.bytes, file.name, dieline, drawing) }
+}
+
+/** A template at a size by chance as a file in a convention; null where it cannot be drawn so. */
+export async function drawTemplate(
+  convention: Convention,
+  template: (scale: number) => Dieline,
+  random: () => number,
+) {
   const whole = template(0.8 + 0.6 * random())
   const dieline = convention.prepare?.(whole) ?? whole
   if (convention.suits && !convention.suits(dieline)) return null
@@ -130,6 +142,5 @@ export async function scoreTemplate(
     width: dieline.width,
     height: dieline.height + 30,
   }
-  const file = await fileOf(convention, drawing)
-  return { dieline, score: await scoreFile(file.bytes, file.name, dieline, drawing) }
+  return { dieline, drawing, file: await fileOf(convention, drawing) }
 }

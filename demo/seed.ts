@@ -3,21 +3,17 @@ import { fileURLToPath } from 'node:url'
 import { addSource } from '../src/core/binding/add-source'
 import type { Art } from '../src/core/document/art'
 import { laidAsUsual } from '../src/core/document/art'
-import { UNTOUCHED_BUILD } from '../src/core/document/build'
 import type { Paper } from '../src/core/document/paper'
 import type { Piece } from '../src/core/document/pieces'
 import { USUAL_PRINT } from '../src/core/document/print'
 import { emptyProject, type Project } from '../src/core/document/project'
 import { PLAIN_READING, type Reading } from '../src/core/document/sources'
 import { USUAL_SLACK, USUAL_STACK } from '../src/core/document/stack'
-import { foldedPiece } from '../src/core/folding'
 import { readDrawing } from '../src/core/intake/formats'
-import { placeOnPanel } from '../src/core/making/joins'
 import { putAtHand } from '../src/core/making/lettering/fonts'
 import { readFont } from '../src/core/making/lettering/read-font'
 import { addMaking } from '../src/core/making/make'
 import { settled } from '../src/core/making/settle'
-import { shapeOfPiece } from '../src/core/pieces/piece-shape'
 import { fillSheet } from '../src/core/sheets/fill'
 import { packSheets } from '../src/core/sheets/pack'
 import { placed } from '../src/core/sheets/repeat'
@@ -29,6 +25,7 @@ import { createProject, listProjects } from '../src/server/projects/store'
 import { measureArt } from '../src/tasks/decode-art'
 import { decodePicture } from '../src/tasks/decode-picture'
 import { fontsOnDisk } from '../src/tasks/fonts-on-disk'
+import { caddyPutTogether } from './caddy-build'
 import { POND_LAYERS, pondLayer } from './koi-pond'
 import { TEAPOT_SIZE } from './teapot'
 
@@ -61,9 +58,6 @@ const DEMOS: readonly {
   },
   { file: 'tea-caddy.svg', name: 'Lantern Quay Tea Fair: caddy', source: 'demo-caddy' },
 ]
-
-/** What the pieces of the caddy are, in drawing order. */
-const CADDY_PIECES = ['Front and side', 'Back and lid', 'Cup shelf', 'Window pane', 'Label strip']
 
 async function seed(): Promise<void> {
   await papers.list()
@@ -157,51 +151,6 @@ const FROM_PATTERNS = [
 const bytesOf = (file: string): Buffer =>
   readFileSync(fileURLToPath(new URL(`./drawings/${file}`, import.meta.url)))
 
-/** The caddy with its names, both halves glued, and its pane behind the window. */
-function nameCaddy(unnamed: Project): Project {
-  const project = withNames(unnamed)
-  const [front, back, , pane] = Object.values(project.pieces)
-  const shape = shapeOfPiece(project, front!)
-  const panels = foldedPiece(shape).motion.model.panels
-  const window = panels.find((p) => p.openings.length > 0)
-  if (!window) return project
-  const middle = (ring: readonly (readonly [number, number])[], k: 0 | 1) =>
-    (Math.min(...ring.map((p) => p[k])) + Math.max(...ring.map((p) => p[k]))) / 2
-  const [opening] = window.openings
-  const wide = (p: (typeof panels)[number]) =>
-    Math.max(...p.ring.map((q) => q[0])) - Math.min(...p.ring.map((q) => q[0]))
-  const half = shapeOfPiece(project, back!)
-  const [tab] = [...foldedPiece(half).motion.model.panels].sort((a, b) => wide(a) - wide(b))
-  const base = { onto: front!.id, turn: 0, turned: false, side: 'back' as const, above: 0 }
-  const joins = {
-    // The fold of its tab along the free edge of the front.
-    [back!.id]: {
-      ...base,
-      by: placeOnPanel(half, tab!),
-      at: placeOnPanel(shape, window),
-      right: (wide(tab!) - wide(window)) / 2,
-      up: 0,
-      how: 'glue' as const,
-    },
-    [pane!.id]: {
-      ...base,
-      at: placeOnPanel(shape, window),
-      right: middle(opening!, 0) - middle(window.ring, 0),
-      up: middle(opening!, 1) - middle(window.ring, 1),
-      how: 'glue' as const,
-    },
-  }
-  return { ...project, build: { ...UNTOUCHED_BUILD, joins } }
-}
-
-function withNames(project: Project): Project {
-  const pieces = Object.values(project.pieces).map((piece, i) => ({
-    ...piece,
-    name: CADDY_PIECES[i] ?? piece.name,
-  }))
-  return { ...project, pieces: Object.fromEntries(pieces.map((p) => [p.id, p])) }
-}
-
 /** The first A4 paper of the library. */
 function a4Of(papers: readonly Paper[]): Paper {
   const found = papers.find((p) => p.width === 210 && p.height === 297)
@@ -291,7 +240,7 @@ const PREPARE: Readonly<Record<string, Prepare>> = {
   'sachet.svg': printSachet,
   'teapot.png': foldTeapot,
   'caddy-lid.svg': letterLid,
-  'tea-caddy.svg': nameCaddy,
+  'tea-caddy.svg': caddyPutTogether,
   'labels.svg': layLabels,
   'tags.svg': fillWithTags,
 }

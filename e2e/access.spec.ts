@@ -1,6 +1,6 @@
 import { fileURLToPath } from 'node:url'
 import AxeBuilder from '@axe-core/playwright'
-import { expect, type Page, test } from '@playwright/test'
+import { expect, type Page, test } from './test'
 
 const caddy = fileURLToPath(new URL('../demo/drawings/tea-caddy.svg', import.meta.url))
 
@@ -131,8 +131,13 @@ test('several pieces are chosen on the shelf and changed at once', async ({ page
   await page.getByLabel('Drawing to begin with').setInputFiles(caddy)
   const cards = page.getByTestId('piece-card')
   await expect(cards).toHaveCount(5)
+  const places = () =>
+    cards.evaluateAll((all) => all.map((card) => Math.round(card.getBoundingClientRect().top)))
+  const before = await places()
   for (const name of ['Piece 3', 'Piece 5'])
     await page.getByRole('button', { name: `Choose ${name}` }).click()
+  // What can be done with them does not move them away under the finger.
+  expect(await places()).toEqual(before)
   const bar = page.getByTestId('chosen-on-shelf')
   await bar.getByLabel('Copies of each of 2 pieces').fill('3')
   await page.keyboard.press('Enter')

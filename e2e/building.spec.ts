@@ -1,10 +1,11 @@
 import { readFileSync } from 'node:fs'
-import { expect, type Page, test } from '@playwright/test'
+import sharp from 'sharp'
 import { POND_LAYERS, pondLayer } from '../demo/koi-pond'
 import { Hand } from './hand'
-import { svgFile } from './job-drawings'
+import { bagOfFourteen, svgFile } from './job-drawings'
 import { TestServer } from './server'
 import { saved } from './steps'
+import { expect, type Page, test } from './test'
 
 const most = (hand: Hand, limit: number) => {
   test.info().annotations.push({ type: 'actions', description: `${hand.actions} of ${limit}` })
@@ -17,7 +18,7 @@ const stage = (page: Page) => page.getByTestId('build-stage')
 async function made(page: Page, pattern: RegExp): Promise<Hand> {
   const hand = new Hand(page)
   await page.goto('/')
-  await hand.press(page.getByRole('button', { name: 'Begin with a pattern or a shape' }))
+  await hand.press(page.getByRole('button', { name: /^A pattern/ }))
   await hand.press(page.getByRole('button', { name: pattern }))
   await hand.press(page.getByTestId('draft').getByRole('button', { name: 'Make it' }))
   await expect(page.getByTestId('piece-card').first()).toBeVisible()
@@ -60,6 +61,22 @@ test('a window box is built step by step to the end, by buttons and by keys; wha
   await expect(page.getByTestId('steps')).toContainText('too early')
   await page.getByRole('button', { name: 'Order as found' }).click()
   await expect(page.getByTestId('steps')).not.toContainText('too early')
+})
+
+test('where a browser draws nothing in space, each step is a picture', async ({ page }) => {
+  await page.addInitScript(() => {
+    const { getContext } = HTMLCanvasElement.prototype
+    HTMLCanvasElement.prototype.getContext = function (this: HTMLCanvasElement, kind: string, ...more: []) {
+      return kind.startsWith('webgl') ? null : getContext.call(this, kind as '2d', ...more)
+    } as typeof getContext
+  })
+  await made(page, /^Tray and lid/)
+  const picture = stage(page).getByRole('img')
+  await expect(picture).toHaveAttribute('src', /^data:image\/svg/)
+  const first = await picture.getAttribute('src')
+  await page.getByRole('button', { name: 'The next step' }).click()
+  await expect(picture).not.toHaveAttribute('src', first!)
+  expect(await picture.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBeGreaterThan(0)
 })
 
 test('the booklet of a build is a PDF with its steps', async ({ page }) => {
@@ -129,15 +146,11 @@ test('two drawings are put together by hand, and are built so', async ({ page })
   await hand.drop(svgFile('tray.svg', tray), svgFile('card.svg', card))
   await expect(page.getByTestId('piece-card')).toHaveCount(2)
   await hand.go('Build')
-  const cards = page.getByTestId('piece-card')
-  await cards
-    .filter({ hasText: '60 × 40 mm' })
-    .getByRole('button', { name: /^Choose/ })
-    .click()
-  await cards
-    .filter({ hasText: '120 × 100 mm' })
-    .getByRole('button', { name: /^Choose/ })
-    .click({ modifiers: ['Shift'] })
+  for (const size of ['60 × 40 mm', '120 × 100 mm']) {
+    const card = page.getByTestId('piece-card').filter({ hasText: size })
+    await card.getByRole('button', { name: /^Choose/ }).click()
+    await expect(card.getByRole('button', { name: /^Choose/ })).toHaveAttribute('aria-pressed', 'true')
+  }
   await page.getByRole('button', { name: /^Put “card” on “tray”/ }).click()
   await expect(page.getByTestId('put-together')).toContainText('“card” glued, within or behind “tray”')
   await expect(page.getByTestId('steps')).toContainText('Glue “card” behind “tray”, A on A.')
@@ -211,4 +224,122 @@ test('a picture of fills on fills becomes a layered picture', async ({ page }) =
   await expect(page.getByTestId('stack-size')).toContainText('120 mm × 120 mm')
   await expect(page.getByTestId('stack-findings')).not.toContainText('nothing behind')
   most(hand, 8)
+})
+
+/** Words of a booklet, as another library reads them. */
+async function wordsOf(path: string): Promise<string> {
+  const { getDocument } = await import('pdfjs-dist/legacy/build/pdf.mjs')
+  const pdf = await getDocument({ data: new Uint8Array(readFileSync(path)) }).promise
+  const pages = await Promise.all(
+    Array.from({ length: pdf.numPages }, async (_, i) =>
+      (await (await pdf.getPage(i + 1)).getTextContent()).items
+        .map((t) => ('str' in t ? t.str : ''))
+        .join(' '),
+    ),
+  )
+  return pages.join(' ')
+}
+
+test('the caddy of the fair is built step by step to its end', async ({ page }) => {
+  const server = new TestServer(4819)
+  server.seed()
+  await server.start()
+  try {
+    await page.goto(server.url)
+    await page.getByRole('link', { name: 'Lantern Quay Tea Fair: caddy', exact: true }).click()
+    const hand = new Hand(page)
+    await hand.go('Build')
+    await expect(page.getByTestId('steps')).toContainText('0 of 12 done')
+    const told: string[] = []
+    for (let step = 1; step <= 12; step += 1) {
+      await expect(stage(page).getByRole('application')).toHaveAttribute('data-step', String(step))
+      told.push((await stage(page).locator('p').first().textContent()) ?? '')
+      await hand.press(stage(page).getByRole('button', { name: 'Done' }))
+    }
+    await expect(page.getByTestId('steps')).toContainText('12 of 12 done')
+    expect(told.findIndex((t) => t.includes('Glue tab C'))).toBeLessThan(
+      told.findIndex((t) => t.includes('Lay “Cup shelf”')),
+    )
+    expect(told.at(-1)).toContain('Close the end of “Back and lid”')
+    most(hand, 13)
+    // Letters go where the glue hides them: on the pane and on both tabs.
+    await page.getByRole('button', { name: 'Draw the letters where glue hides them' }).click()
+    await expect(page.getByRole('button', { name: 'Take the letters off' })).toBeVisible()
+    await expect(page.getByTestId('steps')).toContainText('12 of 12 done')
+    await hand.go('Shape')
+    await expect(page.getByTestId('making')).toHaveCount(3)
+  } finally {
+    await server.kill()
+  }
+})
+
+test('a bag of fourteen pieces from two files is put together, and its booklet is saved', async ({
+  page,
+}) => {
+  const hand = new Hand(page)
+  await page.goto('/')
+  await hand.drop(...bagOfFourteen())
+  await expect(page.getByTestId('piece-count')).toHaveText('14 pieces')
+  await expect(page.getByTestId('to-decide')).toHaveText('all decided')
+  await hand.go('Build')
+  const together = page.getByTestId('put-together')
+  await hand.press(together.getByRole('button', { name: 'Glue them' }))
+  await expect(page.getByTestId('steps')).toContainText('along the edge of')
+  const choose = (size: RegExp, nth: number) =>
+    hand.press(
+      page
+        .getByTestId('piece-card')
+        .filter({ hasText: size })
+        .nth(nth)
+        .getByRole('button', { name: /^Choose/ }),
+    )
+  await choose(/88 × 38/, 0)
+  await choose(/142 × 155/, 0)
+  await hand.press(together.getByRole('button', { name: /^Put / }))
+  await choose(/160 × 10/, 0)
+  await choose(/160 × 10/, 1)
+  await choose(/142 × 155/, 1)
+  await hand.press(together.getByRole('button', { name: /^Put 2 pieces on/ }))
+  await expect(together.getByRole('button', { name: /^Take .* off$/ })).toHaveCount(4)
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    hand.press(page.getByRole('link', { name: 'Booklet (PDF)' })),
+  ])
+  most(hand, 12)
+  const words = await wordsOf(await download.path())
+  expect(words).toContain('along the edge of')
+  expect(words.match(/Hold it until the glue has set/g)?.length).toBe(1)
+})
+
+test('a picture is parted by colour, stacked, and its spacers are drawn on the layers', async ({ page }) => {
+  const hills = `<svg xmlns="http://www.w3.org/2000/svg" width="600" height="400"><rect width="600" height="400" fill="#f3e9d2"/>
+    <path d="M0 180Q160 80 320 180T600 160V400H0Z" fill="#c98f5b"/><path d="M0 280Q140 200 300 280T600 260V400H0Z" fill="#3a2544"/></svg>`
+  const buffer = await sharp(Buffer.from(hills)).png().toBuffer()
+  const hand = new Hand(page)
+  await page.goto('/')
+  await hand.give(page.getByLabel('Picture to begin with'), {
+    name: 'hills.png',
+    mimeType: 'image/png',
+    buffer,
+  })
+  const settings = page.getByTestId('picture-settings')
+  await hand.press(settings.getByRole('button', { name: /Traced as$/ }))
+  await hand.press(page.getByRole('option', { name: '3 layers by colour' }))
+  await hand.press(settings.getByRole('button', { name: 'Trace again' }))
+  await expect(page.getByTestId('piece-card')).toHaveCount(3)
+  await hand.go('Build')
+  await hand.press(page.getByRole('button', { name: 'Stack them' }))
+  await expect(page.getByTestId('layer')).toHaveCount(3)
+  await hand.press(page.getByRole('button', { name: 'Draw the spacers on the layers' }))
+  const drawn = page.getByTestId('drawn-spacers')
+  await expect(drawn.getByRole('button', { name: 'Take the drawn spacers off' })).toBeVisible()
+  await expect(drawn).not.toContainText('moved')
+  most(hand, 8)
+  // Higher spacers stand elsewhere, since an eye aside sees farther under the layer: what is drawn is told to be stale.
+  await hand.type(page.getByTestId('layers').getByLabel('Height of spacers'), '6')
+  await expect(drawn).toContainText('The drawn spacers are not where they are to stand now.')
+  await hand.press(drawn.getByRole('button', { name: 'Draw them anew' }))
+  await expect(drawn).not.toContainText('moved')
+  await page.getByRole('button', { name: 'Light from the side' }).click()
+  await expect(page.getByRole('button', { name: 'Even light' })).toBeVisible()
 })

@@ -1,9 +1,10 @@
 import { readFileSync } from 'node:fs'
-import { expect, test } from '@playwright/test'
 import { drawing } from './steps'
+import { expect, test } from './test'
 
 test('every answer keeps others out: pages, pictures, files, refusals and what is not there', async ({
   request,
+  baseURL,
 }) => {
   const svg = readFileSync(drawing('sachet.svg'))
   const made = await request.post('/api/projects?file=T%C3%A9e%20%E8%8C%B6.svg', { data: svg })
@@ -31,7 +32,7 @@ test('every answer keeps others out: pages, pictures, files, refusals and what i
   const named = await request.post('/api/projects?file=a%00b.svg', { data: svg })
   expect(named.status()).toBe(200)
   for (const headers of [
-    { origin: 'https://127.0.0.1:4811' },
+    { origin: baseURL!.replace('http:', 'https:') },
     { 'sec-fetch-site': 'same-site' },
     { 'sec-fetch-site': 'cross-site' },
   ] as Record<string, string>[])

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
-import { expect, test } from '@playwright/test'
 import { TestServer } from './server'
+import { expect, test } from './test'
 
 const sachet = readFileSync(fileURLToPath(new URL('../demo/drawings/sachet.svg', import.meta.url)))
 
@@ -84,6 +84,20 @@ test('a page keeps working through a restart of the server', async ({ page }) =>
   } finally {
     await server.kill()
   }
+})
+
+test('a step that was made just before its project is left is kept', async ({ page }) => {
+  await page.goto('/')
+  await page.getByLabel('Drawing to begin with').setInputFiles({
+    name: 'sachet.svg',
+    mimeType: 'image/svg+xml',
+    buffer: sachet,
+  })
+  const folds = page.getByTestId('family').filter({ hasText: 'dashed' })
+  await folds.getByRole('button', { name: 'Perforate' }).click()
+  await page.getByRole('link', { name: 'Projects' }).click()
+  await page.getByTestId('project').first().getByRole('link').first().click()
+  await expect(page.getByRole('button', { name: /^Undo: Perforate 4 lines/ })).toBeEnabled()
 })
 
 test('a second window follows live; another browser that fell behind has its step made on the newer state', async ({

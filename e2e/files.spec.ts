@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
-import { expect, type Page, test } from '@playwright/test'
 import { drawing, saved, station } from './steps'
+import { expect, type Page, test } from './test'
 
 const text = (name: string) => readFileSync(drawing(name), 'utf8')
 const svg = (name: string, buffer: string | Buffer) => ({

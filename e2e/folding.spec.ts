@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs'
-import { expect, type Locator, type Page, test } from '@playwright/test'
 import { Hand } from './hand'
 import { svgFile } from './job-drawings'
 import { saved, station } from './steps'
+import { expect, type Locator, type Page, test } from './test'
 
 const folded = (page: Page) => page.getByTestId('folded')
 const space = (page: Page) => folded(page).getByRole('application')
@@ -14,7 +14,7 @@ const number = async (of: Locator, name: string) => Number(await of.getAttribute
 async function begun(page: Page): Promise<Hand> {
   const hand = new Hand(page)
   await page.goto('/')
-  await hand.press(page.getByRole('button', { name: 'Begin with a pattern or a shape' }))
+  await hand.press(page.getByRole('button', { name: /^A pattern/ }))
   await expect(page).toHaveURL(/\/projects\/[\w-]+\/shape/)
   return hand
 }

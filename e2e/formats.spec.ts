@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
-import { expect, type Page, test } from '@playwright/test'
 import { PDFDocument, PDFName } from 'pdf-lib'
 import { tick } from './steps'
+import { expect, type Page, test } from './test'
 
 const drawing = (name: string) => fileURLToPath(new URL(`../demo/drawings/${name}`, import.meta.url))
 type Upload = string | { name: string; mimeType: string; buffer: Buffer }

@@ -1,18 +1,22 @@
-import { expect, type Locator, type Page } from '@playwright/test'
 import type { File } from './job-drawings'
+import { expect, type Locator, type Page } from './test'
 
 /** A hand at the screen, whose actions are counted: each click, key, drag, typed value and choice of files is one. */
 export class Hand {
   actions = 0
   readonly did: string[] = []
 
-  constructor(readonly page: Page) {}
+  /** @param stations what the list of stations is called, in the language of the page */
+  constructor(
+    readonly page: Page,
+    private readonly stations = 'Stations',
+  ) {}
 
   /** Drops files on the page, all at once. */
   async drop(...files: File[]): Promise<void> {
     this.count(`drop ${files.map((f) => f.name).join(', ')}`)
     await this.page.getByLabel('Drawing to begin with').setInputFiles(files)
-    await expect(this.page).toHaveURL(/\/projects\/[\w-]+\/lines/)
+    await expect(this.page).toHaveURL(/\/projects\/[\w-]+\/lines/, { timeout: 90_000 })
     await expect(this.page.getByTestId('piece-card').first()).toBeVisible()
   }
 
@@ -22,7 +26,11 @@ export class Hand {
   }
 
   async go(station: string): Promise<void> {
-    await this.press(this.page.getByRole('navigation', { name: 'Stations' }).getByText(station))
+    const step = this.page
+      .getByRole('navigation', { name: this.stations })
+      .getByRole('link', { name: station })
+    await this.press(step)
+    await expect(step).toHaveAttribute('aria-current', 'step')
   }
 
   /** Types a value into a field, and Enter. */

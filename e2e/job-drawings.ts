@@ -162,3 +162,32 @@ export function bagStraps(): File {
     inMm(190, 90, [5, 25, 45].map(strap).join(''), '.a{fill:none;stroke:#000}'),
   )
 }
+
+/** Half of a bag: a wall and a side with a tab, flaps for the bottom; wall 90 x 110 mm, side 40 mm. */
+const bagHalf = (x: number, y: number) =>
+  `<path class="a" d="M${x} ${y}h130l12 5v100l-12 5l-2 34h-36l-2 -34l-2 45h-86l-2 -45z"/>` +
+  `<path class="b" d="M${x + 90} ${y}v110"/><path class="b" d="M${x + 130} ${y}v110"/>` +
+  `<path class="b" d="M${x} ${y + 110}h90"/><path class="b" d="M${x + 90} ${y + 110}h40"/>`
+
+/** Fourteen pieces of a bag in two files: two halves, a base and two strips; handles, patches, petals, a tag. */
+export function bagOfFourteen(): [File, File] {
+  const style = '.a{fill:none;stroke:#000}.b{fill:none;stroke:#d22}'
+  const piece = (x: number, y: number, w: number, h: number) => `<path class="a" d="${box(x, y, w, h)}"/>`
+  const body = [
+    bagHalf(10, 10),
+    bagHalf(170, 10),
+    piece(10, 190, 88, 38),
+    piece(110, 190, 88, 12),
+    piece(110, 210, 88, 12),
+  ]
+  const trims = [
+    ...[5, 20].map((y) => piece(5, y, 160, 10)),
+    ...[5, 35, 65, 95].map((x) => piece(x, 40, 22, 16)),
+    ...[5, 45].map((x) => `<path class="a" d="M${x} 80c0 -16 30 -16 30 0c0 16 -30 16 -30 0z"/>`),
+    piece(130, 40, 40, 60),
+  ]
+  return [
+    svgFile('bag-body.svg', inMm(330, 240, body.join(''), style)),
+    svgFile('bag-trims.svg', inMm(180, 110, trims.join(''), style)),
+  ]
+}

@@ -1,5 +1,4 @@
 import { readFileSync } from 'node:fs'
-import { expect, type Page, test } from '@playwright/test'
 import { Hand } from './hand'
 import {
   bagPanels,
@@ -14,6 +13,7 @@ import {
   windowBox,
 } from './job-drawings'
 import { drawing } from './steps'
+import { expect, type Page, test } from './test'
 
 /**
  * Whole jobs, from a stranger's file to the sheet that comes back from the stand-in cutter, with every action of the

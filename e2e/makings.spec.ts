@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs'
-import { expect, type Page, test } from '@playwright/test'
 import { Hand } from './hand'
 import { svgFile } from './job-drawings'
 import { saved } from './steps'
+import { expect, type Page, test } from './test'
 
 /**
  * Whole cards from a shape that somebody likes, with every action of the hand counted; then one measure is changed at
@@ -239,7 +239,7 @@ test('a word is lettered in a font file of one’s own, which stays with the pro
 }) => {
   const hand = new Hand(page)
   await page.goto('/')
-  await hand.press(page.getByRole('button', { name: 'Begin with a pattern or a shape' }))
+  await hand.press(page.getByRole('button', { name: /^A pattern/ }))
   await begin(hand, 'Lettering')
   const draft = page.getByTestId('draft')
   const file = draft.getByLabel('Font file of your own')

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test'
 import { drawing, saved, station } from './steps'
+import { expect, test } from './test'
 
 const caddy = drawing('tea-caddy.svg')
 

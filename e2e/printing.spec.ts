@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
-import { expect, test } from '@playwright/test'
 import { PDFDocument } from 'pdf-lib'
 import { choose, drawing, fileLink, loadSheet, saved, station, takeSheetOut, tick } from './steps'
+import { expect, test } from './test'
 
 const labels = drawing('labels.svg')
 

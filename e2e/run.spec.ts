@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs'
-import { expect, test } from '@playwright/test'
 import { strFromU8, unzipSync } from 'fflate'
 import { PDFDocument } from 'pdf-lib'
 import { choose, drawing, fileLink, loadSheet, saved, station, takeSheetOut, tick } from './steps'
+import { expect, test } from './test'
 
 const caddy = drawing('tea-caddy.svg')
 
@@ -181,7 +181,8 @@ test('all sheets are run one after the other in the best order, each loaded and 
       'aria-pressed',
       'true',
     )
-    const done = page.getByRole('button', { name: 'Done, go on' })
+    // One that was pressed already stands there, disabled, until it makes room for the next.
+    const done = page.getByRole('button', { name: 'Done, go on', disabled: false })
     const out = page.getByRole('button', { name: /^Taken out/ })
     while (!(await out.isVisible())) {
       await expect(done.or(out)).toBeVisible({ timeout: 30_000 })

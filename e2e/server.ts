@@ -1,4 +1,4 @@
-import { type ChildProcess, spawn } from 'node:child_process'
+import { type ChildProcess, execFileSync, spawn } from 'node:child_process'
 import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -14,6 +14,13 @@ export class TestServer {
     private readonly env: Record<string, string> = {},
   ) {
     this.url = `http://127.0.0.1:${port}`
+  }
+
+  /** Fills its database with what the demo has. */
+  seed(): void {
+    const env = { ...process.env, VELVET_DB: this.database }
+    for (const script of ['scripts/migrate.ts', 'demo/seed.ts'])
+      execFileSync('node_modules/.bin/tsx', [script], { env, stdio: 'ignore' })
   }
 
   async start(): Promise<void> {

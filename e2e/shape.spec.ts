@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test'
 import { svgFile } from './job-drawings'
 import { choose, saved, station } from './steps'
+import { expect, test } from './test'
 
 const figure = svgFile(
   'boat.svg',
@@ -112,6 +112,18 @@ test('pieces are dragged on the board and snap, are nudged, turned, mirrored, si
   const place = page.getByTestId('change-pieces')
   const left = place.getByLabel('From the left')
   await expect(left).toHaveValue('10')
+  let keep = () => {}
+  const kept = new Promise<void>((done) => {
+    keep = done
+  })
+  await page.route(
+    '**/edits',
+    async (route) => {
+      await kept
+      await route.continue()
+    },
+    { times: 1 },
+  )
   await page.getByRole('button', { name: 'Shape', exact: true }).click()
   await page.getByRole('button', { name: 'Make it' }).click()
   const board = page.getByTestId('drawing')
@@ -123,6 +135,7 @@ test('pieces are dragged on the board and snap, are nudged, turned, mirrored, si
     const [dx, dy, scale] = seen.slice(1).map(Number)
     return { x: frame.x + dx! + x * scale!, y: frame.y + dy! + y * scale!, scale: scale! }
   }
+  await expect(page.getByTestId('piece-card')).toHaveCount(2)
   await page.getByRole('button', { name: 'Show all', exact: false }).first().click()
   const boat = await at(60, 40)
   await page.mouse.click(boat.x, boat.y)
@@ -130,6 +143,9 @@ test('pieces are dragged on the board and snap, are nudged, turned, mirrored, si
   await page.mouse.move(boat.x, boat.y)
   await page.mouse.down()
   await page.mouse.move(boat.x + 40, boat.y + 30, { steps: 4 })
+  // The making is kept only now: it does not come into view, nor is chosen, under a hand that works already.
+  keep()
+  await expect(page.getByTestId('making')).toBeVisible()
   // Its upper edge is 10 mm below that of the shape: two px off it, it snaps.
   await page.mouse.move(boat.x + 40, boat.y - 10 * boat.scale + 2, { steps: 4 })
   await expect(page.getByTestId('moved-by')).toContainText('-10 mm down')

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
-import { expect, type Page, test } from '@playwright/test'
 import { choose, drawing, fileLink, saved, station, tick } from './steps'
+import { expect, type Page, test } from './test'
 
 const caddy = drawing('tea-caddy.svg')
 

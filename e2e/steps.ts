@@ -1,5 +1,5 @@
 import { fileURLToPath } from 'node:url'
-import { expect, type Locator, type Page } from '@playwright/test'
+import { expect, type Locator, type Page } from './test'
 
 /** The path of a demo drawing. */
 export const drawing = (name: string): string =>

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
-import { expect, type Page, test } from '@playwright/test'
 import { largeDrawing } from '../scripts/measure/large-drawing'
 import { choose, drawing, fileLink, loadSheet, saved, station, takeSheetOut, tick } from './steps'
+import { expect, type Page, test } from './test'
 
 async function begin(page: Page, file: string | { name: string; mimeType: string; buffer: Buffer }) {
   await page.goto('/')
@@ -254,9 +254,17 @@ test('the stand-in cutter waits for its tool and is cancelled, and one sheet wai
   })
   expect(busy.status()).toBe(409)
   expect((await busy.json()).message).toContain('busy')
+  // The way to the machine is not thrown away while a sheet is on it.
+  const remove = () => page.request.delete(`/api/projects/${page.url().split('/')[4]}`)
+  const kept = await remove()
+  expect([kept.status(), (await kept.json()).message]).toEqual([
+    409,
+    expect.stringContaining('on the cutter'),
+  ])
   await page.getByRole('button', { name: 'Cancel' }).click()
   await expect(cutter).toContainText('Cancelled')
   await expect(page.getByRole('button', { name: 'Send the sheet' })).toBeEnabled()
+  expect((await remove()).status()).toBe(200)
 })
 
 test('reading a large file shows how far it is, and is stopped without a trace', async ({ page }) => {

@@ -1,5 +1,5 @@
 import { writeFileSync } from 'node:fs'
-import { z } from 'zod'
+import * as z from 'zod'
 import { patternSchema } from '../src/core/patterns'
 
 /** Publishes the schema of the pattern language, as the code reads it. */

@@ -11,6 +11,10 @@ mkdirSync(folder, { recursive: true })
 
 const browser = await chromium.launch(CHROMIUM)
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+// Hints are for who comes first.
+await page.addInitScript(() =>
+  localStorage.setItem('velvet-crease hints read', 'gather lines shape paper sheets run build'),
+)
 page.on('console', (m) => m.type() === 'error' && console.error('console:', m.text()))
 page.on('pageerror', (e) => console.error('page:', e.message))
 
@@ -98,6 +102,11 @@ await shoot('lines', async () => {
 })
 await station('lines')()
 await page.getByRole('button', { name: 'Yes, cut' }).click()
+await page
+  .getByTestId('saved')
+  .filter({ hasText: /^Saved$/ })
+  .waitFor()
+await page.getByRole('button', { name: /^Undo: / }).waitFor()
 await shoot('paper', async () => {
   await station('paper')()
   const choose = async (name) => page.getByRole('button', { name: `Choose ${name}` }).click()
@@ -132,6 +141,7 @@ await shoot('run', async () => {
 await shoot('noticed', async () => {
   await station('lines')()
   await page.getByText('What is measured against').click()
+  await page.getByTestId('finding').first().waitFor()
   await page.getByTestId('habits').scrollIntoViewIfNeeded()
 })
 const copyOf = async (ending) => {

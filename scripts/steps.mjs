@@ -12,6 +12,17 @@ export function run(command, args, more = {}) {
   return status === 0
 }
 
+/** The same beside others: what it prints is shown when it has ended. */
+export function beside(command, args) {
+  const child = spawn(command, args, { env, stdio: ['ignore', 'pipe', 'pipe'] })
+  const said = []
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (part) => said.push(part))
+  return new Promise((resolve) => {
+    child.on('error', () => resolve({ good: false, said: '' }))
+    child.on('close', (code) => resolve({ good: code === 0, said: Buffer.concat(said).toString() }))
+  })
+}
+
 /** Runs a command that must end well. */
 export function must(command, args, more = {}) {
   if (run(command, args, more)) return

@@ -1,15 +1,14 @@
 import { readFileSync, writeFileSync } from 'node:fs'
 import { basename, extname } from 'node:path'
-import { addSource } from '../../src/core/binding/add-source'
-import { type Step, wholeOf } from '../../src/core/building'
+import { type Step, type Whole, wholeOf } from '../../src/core/building'
+import { UNTOUCHED_BUILD } from '../../src/core/document/build'
 import { emptyProject, type Project } from '../../src/core/document/project'
 import { buildSheet } from '../../src/core/export/build-sheet'
-import { readDrawing } from '../../src/core/intake/formats'
-import { count } from '../../src/core/units/count'
-import { decodePicture } from '../../src/tasks/decode-picture'
+import { count } from '../../src/core/words'
 import type { Call, Command } from '../command'
 import { UsageError } from '../options'
 import { sizedBy } from '../pattern-size'
+import { addFile } from '../project'
 import { makeFrom } from './make'
 
 /** Paper where none is named. */
@@ -31,7 +30,7 @@ export const build: Command = {
     const out = text('out')
     if (out && extname(out) !== '.pdf') throw new UsageError(`--out takes a booklet.pdf, not “${out}”.`)
     const project = await readBuild(call)
-    const { build: whole, steps, sceneOf } = wholeOf(project)
+    const { build: whole, steps, sceneOf, fits } = joined(project)
     if (out) {
       const drawn = steps.map((step, i) => ({ step, scene: sceneOf(i) }))
       const pieces = whole.pieces.map(({ shape }) => ({
@@ -47,6 +46,7 @@ export const build: Command = {
       say(
         JSON.stringify({
           pieces: whole.pieces.map(({ shape }) => ({ id: shape.piece.id, name: shape.piece.name })),
+          halves: fits.map(({ piece, onto }) => [piece, onto]),
           steps: steps.map(({ id, kind, pieces, letter, says, hold, after }) => ({
             id,
             kind,
@@ -62,6 +62,13 @@ export const build: Command = {
   },
 }
 
+/** The build of a project, with pieces glued that fit together as halves: nobody is there to be asked. */
+function joined(project: Project): Whole {
+  const { fits } = wholeOf(project)
+  const joins = Object.fromEntries(fits.map(({ piece, join }) => [piece, join]))
+  return { ...wholeOf({ ...project, build: { ...UNTOUCHED_BUILD, ...project.build, joins } }), fits }
+}
+
 /** One or several drawings as one project, or what a pattern makes. */
 async function readBuild({ files, text, texts, reading }: Call): Promise<Project> {
   const [path, ...more] = files
@@ -74,18 +81,8 @@ async function readBuild({ files, text, texts, reading }: Call): Promise<Project
   if (['measure', 'inside', 'paper'].some((o) => texts(o).length > 0 || text(o) !== undefined))
     throw new UsageError('--measure, --inside and --paper are for patterns: build pattern:NAME.')
   let project = emptyProject(basename(path))
-  for (const [i, file] of files.entries()) {
-    const bytes = readFileSync(file)
-    const name = basename(file)
-    const drawing = await readDrawing(bytes, name, { ...reading, decodePicture })
-    ;[project] = addSource(project, drawing, {
-      id: `source${i + 1}`,
-      name,
-      format: drawing.format,
-      bytes: bytes.length,
-      stacked: reading.stacked,
-    })
-  }
+  for (const [i, file] of files.entries())
+    project = await addFile(project, readFileSync(file), basename(file), reading, { id: `source${i + 1}` })
   return project
 }
 

@@ -18,7 +18,7 @@ import {
 import { onFlat } from '../../src/core/folding/model'
 import { moved } from '../../src/core/folding/rigid'
 import { joinsOf } from '../../src/core/making/joins'
-import { count } from '../../src/core/units/count'
+import { count } from '../../src/core/words'
 import { platformWith } from '../../src/tasks/platform'
 import type { Command } from '../command'
 import { readNumber, UsageError } from '../options'

@@ -1,12 +1,14 @@
 import type { Command } from '../command'
-import { build } from './build'
-import { exportCommand } from './export'
-import { fold } from './fold'
-import { lay } from './lay'
-import { make } from './make'
-import { patterns } from './patterns'
-import { sort } from './sort'
-import { stack } from './stack'
 
-/** All commands, in the order of the help. */
-export const COMMANDS: readonly Command[] = [sort, lay, exportCommand, make, patterns, fold, stack, build]
+/** All commands, in the order of the help; each is fetched when it is asked for. */
+export const COMMANDS: Readonly<Record<string, () => Promise<Command>>> = {
+  sort: async () => (await import('./sort')).sort,
+  lay: async () => (await import('./lay')).lay,
+  export: async () => (await import('./export')).exportCommand,
+  make: async () => (await import('./make')).make,
+  patterns: async () => (await import('./patterns')).patterns,
+  fold: async () => (await import('./fold')).fold,
+  stack: async () => (await import('./stack')).stack,
+  build: async () => (await import('./build')).build,
+  report: async () => (await import('./report')).report,
+}

@@ -1,5 +1,5 @@
 import { turningSchema } from '../../src/core/document/pieces'
-import { count } from '../../src/core/units/count'
+import { count } from '../../src/core/words'
 import type { Command } from '../command'
 import { layFile, USUAL_LAY } from '../lay-file'
 import { readChoice, readNumber, UsageError } from '../options'

@@ -13,8 +13,8 @@ import { ownRecipe } from '../../src/core/making/pattern'
 import type { Measure, Recipe } from '../../src/core/making/recipe'
 import { RECIPES } from '../../src/core/making/recipes'
 import { settled } from '../../src/core/making/settle'
-import { count } from '../../src/core/units/count'
 import { parseLength, parseLengths } from '../../src/core/units/length'
+import { count } from '../../src/core/words'
 import { fontsFor, takeFontsFrom, takeOwnFontsFrom } from '../../src/tasks/fonts'
 import { readFontFile } from '../../src/tasks/read-font'
 import type { Command } from '../command'
@@ -47,7 +47,7 @@ export const make: Command = {
   async run({ files: [recipe, path, ...more], text, texts, has, reading, json, say }) {
     if (has('list')) {
       // Patterns have a list of their own.
-      const listed = RECIPES.filter((r) => !r.name.startsWith('pattern:'))
+      const listed = RECIPES.filter((r) => !r.name.startsWith('pattern:') && r.isOffered !== false)
       say(json ? JSON.stringify({ recipes: listed.map(tellRecipe) }) : listed.map(describeRecipe).join('\n'))
       return
     }

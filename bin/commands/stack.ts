@@ -1,9 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { basename } from 'node:path'
-import { addSource } from '../../src/core/binding/add-source'
 import { emptyProject, type Project } from '../../src/core/document/project'
 import { USUAL_SLACK, USUAL_STACK } from '../../src/core/document/stack'
-import { readDrawing } from '../../src/core/intake/formats'
 import { IntakeRefusal } from '../../src/core/intake/refusal'
 import {
   byName,
@@ -16,11 +14,11 @@ import {
 } from '../../src/core/stacking'
 import { pathOfRegion } from '../../src/core/stacking/drawn'
 import { posedStack } from '../../src/core/stacking/posed'
-import { count } from '../../src/core/units/count'
 import { parseLength } from '../../src/core/units/length'
-import { decodePicture } from '../../src/tasks/decode-picture'
+import { count } from '../../src/core/words'
 import type { Call, Command } from '../command'
 import { UsageError } from '../options'
+import { addFile } from '../project'
 import { writePosed } from './fold'
 
 /** Layers of a picture are drawn so far apart in the picture of a stack, mm. */
@@ -94,17 +92,9 @@ async function readLayers(
   for (const [i, path] of files.entries()) {
     const name = basename(path)
     try {
-      const bytes = readFileSync(path)
-      const drawing = await readDrawing(bytes, name, { ...reading, decodePicture })
       const before = Object.keys(project.pieces).length
-      ;[project] = addSource(project, drawing, {
-        id: `layer${i + 1}`,
-        name,
-        format: drawing.format,
-        bytes: bytes.length,
-        lay: 'centred',
-        stacked: reading.stacked,
-      })
+      const layer = { id: `layer${i + 1}`, lay: 'centred' } as const
+      project = await addFile(project, readFileSync(path), name, reading, layer)
       if (Object.keys(project.pieces).length === before)
         findings.push({
           rule: 'stack-empty',

@@ -55,8 +55,8 @@ async function bookletOfMany(): Promise<Figure> {
     [project] = settled(addMaking(project, { id: `m${i}`, recipe: `pattern:${name}` }))
   const began = performance.now()
   const build = buildOf(foldedPieces(project), joinsOf(project))
-  const { steps, plans } = planOfBuild(build)
-  const drawn = steps.map((step, i) => ({ step, scene: sceneOfStep(build, plans, steps, i) }))
+  const { steps, ...plan } = planOfBuild(build)
+  const drawn = steps.map((step, i) => ({ step, scene: sceneOfStep(build, plan, steps, i) }))
   const colours = { front: '#ffffff', back: '#eeeeee' }
   const pieces = build.pieces.map(({ shape }) => ({ shape, paper: null, copies: 1, colours }))
   await buildSheet({ name: 'Fair', unit: 'mm', pieces, steps: drawn, sheets: [] })

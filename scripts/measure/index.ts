@@ -5,9 +5,11 @@ import { measureFolding } from './folding'
 import { measureImport } from './import'
 import { largeDrawing } from './large-drawing'
 import { measureMakings } from './makings'
+import { measureManyFiles } from './many-files'
 import { measureMarks } from './marks'
 import { measureNesting } from './nesting'
 import { measurePage } from './page'
+import { measurePings } from './pings'
 import { measureRegions } from './regions'
 import { writeSection } from './report'
 import { measureTrace } from './trace'
@@ -24,8 +26,10 @@ const figures: Figure[] = [
   ...(await measureMakings()),
   ...(await measureFolding()),
   ...(await measureBuilding()),
+  ...(await measureManyFiles()),
   ...(await measureMarks()),
   ...measureNesting(),
+  ...(await measurePings(svg)),
   ...(await measurePage(svg)),
 ]
 

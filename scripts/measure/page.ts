@@ -1,48 +1,31 @@
-import { spawn } from 'node:child_process'
-import { mkdtempSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { chromium, type Page, type Response } from '@playwright/test'
 import { CHROMIUM } from '../chromium.mjs'
 import { type Figure, median } from './figure'
+import { startServer } from './server'
 
 const PORT = 4815
-const BASE = `http://127.0.0.1:${PORT}`
 
 /** What a person feels with the large drawing open in headless Chromium: a family's role, panning and zooming. */
 export async function measurePage(svg: string): Promise<Figure[]> {
-  const server = spawn(
-    'node_modules/.bin/next',
-    ['start', '--hostname', '127.0.0.1', '--port', String(PORT)],
-    {
-      env: {
-        ...process.env,
-        VELVET_DB: join(mkdtempSync(join(tmpdir(), 'velvet-')), 'measure.db'),
-        NEXT_TELEMETRY_DISABLED: '1',
-      },
-      stdio: 'ignore',
-      detached: true,
-    },
-  )
+  const { base, end } = await startServer(PORT)
   const browser = await chromium.launch(CHROMIUM)
   try {
-    await answering()
-    const created = await fetch(`${BASE}/api/projects?file=large.svg`, { method: 'POST', body: svg })
+    const created = await fetch(`${base}/api/projects?file=large.svg`, { method: 'POST', body: svg })
     const { id } = (await created.json()) as { id: string }
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
     // The TypeScript loader marks functions with a helper that the page does not have.
     await page.addInitScript('globalThis.__name = (f) => f')
     const weight = weighed(page)
-    await page.goto(`${BASE}/projects/${id}/lines`)
+    await page.goto(`${base}/projects/${id}/lines`)
     await page.getByTestId('family').first().waitFor({ timeout: 120_000 })
     const first = await weight()
     await page.waitForTimeout(4000)
     const large = [first, ...(await roleChange(page)), await gestures(page)]
-    return [...large, await sliding(page)]
+    return [...large, await sliding(page, base)]
   } finally {
     await browser.close()
-    if (server.pid) process.kill(-server.pid, 'SIGKILL')
+    end()
   }
 }
 
@@ -72,14 +55,6 @@ function weighed(page: Page): () => Promise<Figure> {
       met: kB <= 350,
     }
   }
-}
-
-async function answering(): Promise<void> {
-  for (let i = 0; i < 120; i += 1) {
-    if ((await fetch(`${BASE}/api/projects`).catch(() => null))?.ok) return
-    await new Promise((resolve) => setTimeout(resolve, 250))
-  }
-  throw new Error('measure: the server did not start; run npm run build first')
 }
 
 async function roleChange(page: Page): Promise<Figure[]> {
@@ -146,9 +121,9 @@ async function framed(page: Page): Promise<() => Promise<number[]>> {
 }
 
 /** Boxes of sixty panels and more, folded and unfolded by the slider. */
-async function sliding(page: Page): Promise<Figure> {
-  await page.goto(BASE)
-  await page.getByRole('button', { name: 'Begin with a pattern or a shape' }).click()
+async function sliding(page: Page, base: string): Promise<Figure> {
+  await page.goto(base)
+  await page.getByRole('button', { name: /^A pattern/ }).click()
   for (const name of [/^Melt box/, /^Explosion box/, /^Tuck-end box/, /^Melt box/]) {
     await page.getByRole('button', { name }).first().click()
     await page.getByTestId('draft').getByRole('button', { name: 'Make it' }).click()

@@ -1,7 +1,10 @@
 import '@fontsource-variable/bricolage-grotesque'
 import '@fontsource-variable/hanken-grotesk'
 import type { Metadata } from 'next'
+import { headers } from 'next/headers'
 import type { ReactNode } from 'react'
+import { languageOf } from '@/server/language'
+import { Spoken } from './spoken'
 import { StyleRegistry } from './style-registry'
 
 export const metadata: Metadata = {
@@ -9,11 +12,14 @@ export const metadata: Metadata = {
   description: 'From a flat drawing to folded paper.',
 }
 
-export default function RootLayout({ children }: { children: ReactNode }) {
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  const language = languageOf(await headers())
   return (
-    <html lang="en">
+    <html lang={language}>
       <body>
-        <StyleRegistry>{children}</StyleRegistry>
+        <StyleRegistry>
+          <Spoken language={language}>{children}</Spoken>
+        </StyleRegistry>
       </body>
     </html>
   )

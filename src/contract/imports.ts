@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 
 /** How far reading a file is: a share from 0 to 1, and what is done now. */
 export const importProgressSchema = z.object({ share: z.number(), doing: z.string() })

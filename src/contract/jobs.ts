@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { id } from '../core/document/fields'
 import { CORNERS } from '../core/printing/marks'
 

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { changeSchema } from '../core/document/edits'
 import { id } from '../core/document/fields'
 import { type Project, VERSION } from '../core/document/project'
@@ -43,6 +43,7 @@ export type Opened = z.infer<typeof openedSchema>
 export const listedSchema = z.object({
   id,
   name: z.string(),
+  tags: z.array(z.string()),
   revision,
   updatedAt: z.string(),
   lines: z.number(),
@@ -53,13 +54,19 @@ export const listedSchema = z.object({
 })
 /** What the list of projects shows. */
 export type Listed = z.infer<typeof listedSchema>
-/** A page of the list, and how many there are in all. */
-export const listSchema = z.object({ projects: z.array(listedSchema), total: z.number() })
+/** A page of the list, how many there are in all, and the tags of all projects. */
+export const listSchema = z.object({
+  projects: z.array(listedSchema),
+  total: z.number(),
+  tags: z.array(z.string()),
+})
 export type ProjectList = z.infer<typeof listSchema>
 
-/** Which projects are listed: those whose name holds some words, from one on; or the deleted ones. */
+/** Which projects are listed: those whose name or tags hold some words, or that bear a tag, from one on; or the deleted ones. */
 export const listQuerySchema = z.object({
   find: z.string().max(120).default(''),
+  tag: z.string().max(40).default(''),
+  sort: z.enum(['changed', 'name', 'begun']).default('changed'),
   from: z.coerce.number().int().nonnegative().default(0),
   bin: z.stringbool().default(false),
 })

@@ -73,11 +73,11 @@ export function IconButton(props: ButtonProps & { 'aria-label': string }) {
   )
 }
 
-/** A link that looks like a quiet button: for files to save. */
-export const FileLink = styled.a`
+/** A link that looks like a quiet button: for files to save. @param $bare as an icon among icons */
+export const FileLink = styled.a<{ $bare?: boolean }>`
   ${shared}
-  padding: 8px 12px;
-  background: var(--paper-sunk);
+  padding: ${({ $bare }) => ($bare ? '8px' : '8px 12px')};
+  background: ${({ $bare }) => ($bare ? 'none' : 'var(--paper-sunk)')};
   color: var(--ink);
   &:hover {
     background: var(--hairline);

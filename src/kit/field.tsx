@@ -1,8 +1,9 @@
 'use client'
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { FieldError, Input, Label, TextField } from 'react-aria-components'
 import styled from 'styled-components'
 import { formatLength, parseLength, parseLengths, type Unit } from '@/core/units/length'
+import { decimal, say } from '@/core/words'
 
 const Wrap = styled(TextField)`
   display: flex;
@@ -48,13 +49,16 @@ const Wrong = styled(FieldError)`
   font-size: 12.5px;
 `
 
+/** What was typed, as it will stand here, and what takes it over; a promise tells when that is done. */
+type Read = { ok: true; shown: string; commit: () => unknown } | { ok: false; message: string }
+
 type EntryProps = {
   label: string
   /** shown when the field is not being edited */
   text: string
   suffix?: string
   /** what the typed text means, or a sentence about what is wrong with it */
-  read: (typed: string) => { ok: true; commit: () => void } | { ok: false; message: string }
+  read: (typed: string) => Read
   hideLabel?: boolean
   /** looks like plain text until it is pointed at */
   quiet?: boolean
@@ -64,14 +68,21 @@ type EntryProps = {
 function CommitField({ label, text, suffix, read, hideLabel, quiet = false }: EntryProps) {
   const [typed, setTyped] = useState<string | null>(null)
   const [wrong, setWrong] = useState<string | null>(null)
-  // A value that changed elsewhere (undo) replaces what stands here.
+  const entry = useRef<HTMLInputElement>(null)
+  // What was given away stands here until it is taken over: a value that changes under the hand spoils what is typed.
+  const [given, setGiven] = useState<string | null>(null)
+  const latest = useRef<object | null>(null)
+  const shown = given ?? text
+  // A value that changed elsewhere (undo) replaces what was left here. What is being typed stays: often it is only the
+  // value that was typed before which arrives.
   // biome-ignore lint/correctness/useExhaustiveDependencies: only the shown text counts
   useEffect(() => {
+    if (document.activeElement === entry.current) return
     setTyped(null)
     setWrong(null)
   }, [text])
   const commit = () => {
-    if (typed === null || typed === text) {
+    if (typed === null || typed === shown) {
       setTyped(null)
       setWrong(null)
       return
@@ -83,11 +94,16 @@ function CommitField({ label, text, suffix, read, hideLabel, quiet = false }: En
     }
     setWrong(null)
     setTyped(null)
-    answer.commit()
+    setGiven(answer.shown)
+    const own = {}
+    latest.current = own
+    void Promise.resolve(answer.commit()).finally(() => {
+      if (latest.current === own) setGiven(null)
+    })
   }
   return (
     <Wrap
-      value={typed ?? text}
+      value={typed ?? shown}
       onChange={setTyped}
       isInvalid={wrong !== null}
       onBlur={commit}
@@ -106,6 +122,7 @@ function CommitField({ label, text, suffix, read, hideLabel, quiet = false }: En
       {hideLabel ? null : <FieldLabel>{label}</FieldLabel>}
       <Box $quiet={quiet}>
         <Entry
+          ref={entry}
           data-at-rest={typed === null || undefined}
           style={quiet ? { fontWeight: 600, padding: '2px 9px', textOverflow: 'ellipsis' } : undefined}
         />
@@ -123,7 +140,7 @@ type LengthFieldProps = {
   min?: number
   max?: number
   hideLabel?: boolean
-  onCommit: (mm: number) => void
+  onCommit: (mm: number) => unknown
 }
 
 /** A length: takes `140`, `14 cm`, `5 1/2"` and arithmetic; shows the project's unit. */
@@ -140,9 +157,9 @@ export function LengthField({ label, mm, unit, min = 0, max = 3000, hideLabel, o
         if (parsed.mm < min || parsed.mm > max)
           return {
             ok: false,
-            message: `From ${formatLength(min, unit)} to ${formatLength(max, unit)} ${unit}.`,
+            message: say`From ${formatLength(min, unit)} to ${formatLength(max, unit)} ${unit}.`,
           }
-        return { ok: true, commit: () => onCommit(parsed.mm) }
+        return { ok: true, shown: formatLength(parsed.mm, unit), commit: () => onCommit(parsed.mm) }
       }}
     />
   )
@@ -156,7 +173,7 @@ type LengthsFieldProps = {
   max: number
   /** how many it takes */
   count: number
-  onCommit: (mm: number[]) => void
+  onCommit: (mm: number[]) => unknown
 }
 
 /** Several lengths in one field, parted by semicolons. */
@@ -170,13 +187,14 @@ export function LengthsField({ label, mm, unit, min, max, count, onCommit }: Len
       read={(typed) => {
         const parsed = parseLengths(typed, unit)
         if (!parsed.ok) return parsed
-        if (parsed.mm.length > count) return { ok: false, message: `Up to ${count} lengths.` }
+        if (parsed.mm.length > count) return { ok: false, message: say`Up to ${count} lengths.` }
         if (parsed.mm.some((one) => one < min || one > max))
           return {
             ok: false,
-            message: `From ${formatLength(min, unit)} to ${formatLength(max, unit)} ${unit} each.`,
+            message: say`From ${formatLength(min, unit)} to ${formatLength(max, unit)} ${unit} each.`,
           }
-        return { ok: true, commit: () => onCommit(parsed.mm) }
+        const shown = parsed.mm.map((one) => formatLength(one, unit)).join('; ')
+        return { ok: true, shown, commit: () => onCommit(parsed.mm) }
       }}
     />
   )
@@ -190,7 +208,7 @@ type NumberEntryProps = {
   suffix?: string
   whole?: boolean
   hideLabel?: boolean
-  onCommit: (value: number) => void
+  onCommit: (value: number) => unknown
 }
 
 /** A plain number in a range. */
@@ -207,15 +225,15 @@ export function NumberEntry({
   return (
     <CommitField
       label={label}
-      text={String(value)}
+      text={decimal(value, 6)}
       hideLabel={hideLabel ?? false}
       {...(suffix ? { suffix } : {})}
       read={(typed) => {
         const number = Number(typed.trim().replace(',', '.'))
         const fits = typed.trim() !== '' && Number.isFinite(number) && number >= min && number <= max
         if (!fits || (whole && !Number.isInteger(number)))
-          return { ok: false, message: `A ${whole ? 'whole ' : ''}number from ${min} to ${max}.` }
-        return { ok: true, commit: () => onCommit(number) }
+          return { ok: false, message: say`A ${whole ? say`whole ` : ''}number from ${min} to ${max}.` }
+        return { ok: true, shown: decimal(number, 6), commit: () => onCommit(number) }
       }}
     />
   )
@@ -226,11 +244,13 @@ type NameFieldProps = {
   value: string
   hideLabel?: boolean
   quiet?: boolean
-  onCommit: (name: string) => void
+  /** whether it may be left empty */
+  isOptional?: boolean
+  onCommit: (name: string) => unknown
 }
 
-/** A name of at least one letter. */
-export function NameField({ label, value, hideLabel, quiet, onCommit }: NameFieldProps) {
+/** A name, of at least one letter unless it may be left out. */
+export function NameField({ label, value, hideLabel, quiet, isOptional, onCommit }: NameFieldProps) {
   return (
     <CommitField
       label={label}
@@ -242,9 +262,9 @@ export function NameField({ label, value, hideLabel, quiet, onCommit }: NameFiel
           .replace(/\p{Cc}+/gu, ' ')
           .trim()
           .slice(0, 120)
-        return name === ''
-          ? { ok: false, message: 'Give it a name.' }
-          : { ok: true, commit: () => onCommit(name) }
+        return name === '' && !isOptional
+          ? { ok: false, message: say`Give it a name.` }
+          : { ok: true, shown: name, commit: () => onCommit(name) }
       }}
     />
   )

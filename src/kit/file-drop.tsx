@@ -1,6 +1,7 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
 import styled from 'styled-components'
+import { say } from '@/core/words'
 
 const Veil = styled.div`
   position: fixed;
@@ -26,7 +27,7 @@ const isDrawing = (text: string): boolean => /^\s*</.test(text) && /<svg[\s>]/i.
 export function pastedFiles(data: Pick<DataTransfer, 'files' | 'getData'>): File[] {
   if (data.files.length > 0) return [...data.files]
   const text = data.getData('text/plain')
-  return isDrawing(text) ? [new File([text], 'Pasted drawing.svg', { type: 'image/svg+xml' })] : []
+  return isDrawing(text) ? [new File([text], say`Pasted drawing.svg`, { type: 'image/svg+xml' })] : []
 }
 
 const isField = (target: EventTarget | null) =>

@@ -65,6 +65,47 @@ describe('LengthField', () => {
     expect(onCommit.mock.calls).toEqual([[30]])
   })
 
+  it('keeps what is being typed while the value from before arrives late', async () => {
+    const given: number[] = []
+    const late = (mm: number) => (
+      <LengthField
+        label="Width"
+        mm={mm}
+        unit="mm"
+        onCommit={(typed) => {
+          given.push(typed)
+          return new Promise<void>((done) => {
+            taken = done
+          })
+        }}
+      />
+    )
+    let taken = () => {}
+    const { rerender } = render(late(10))
+    const box = screen.getByRole('textbox', { name: 'Width' })
+    const user = userEvent.setup()
+    const type = async (text: string) => {
+      await user.clear(box)
+      await user.type(box, text)
+    }
+    await type('20{Enter}')
+    // Until it is taken over, what was given away stands here.
+    expect(box).toHaveProperty('value', '20')
+    await type('30')
+    rerender(late(20))
+    expect(box).toHaveProperty('value', '30')
+    await user.type(box, '{Enter}')
+    // What stands here still is typed again before the last value has arrived.
+    await type('20{Enter}')
+    expect(given).toEqual([20, 30, 20])
+    // What was left wrong gives way to a change from elsewhere.
+    await type('wide{Enter}')
+    await user.tab()
+    rerender(late(40))
+    await act(async () => taken())
+    expect(box).toHaveProperty('value', '40')
+  })
+
   it('says what is wrong and keeps what was typed; Escape brings back what stood there', async () => {
     const { box, user, onCommit } = field({ min: 1, max: 3000 })
     await user.clear(box)
@@ -80,14 +121,6 @@ describe('LengthField', () => {
     expect(box).toHaveProperty('value', '25.4')
     expect(box.getAttribute('aria-invalid')).toBeNull()
     expect(onCommit).not.toHaveBeenCalled()
-  })
-
-  it('gives way to a value that changed elsewhere', async () => {
-    const { rerender } = render(<LengthField label="Height" mm={10} unit="mm" onCommit={vi.fn()} />)
-    const box = screen.getByRole('textbox', { name: 'Height' })
-    await userEvent.setup().type(box, '9')
-    rerender(<LengthField label="Height" mm={12} unit="mm" onCommit={vi.fn()} />)
-    expect(box).toHaveProperty('value', '12')
   })
 })
 

@@ -1,6 +1,7 @@
 'use client'
 import { X } from 'lucide-react'
 import styled from 'styled-components'
+import { say } from '@/core/words'
 import { IconButton, QuietButton } from './button'
 
 const Strip = styled.div<{ $tone: 'alarm' | 'calm' }>`
@@ -33,7 +34,7 @@ export function Notice({ message, tone = 'calm', action, onClose }: NoticeProps)
     <Strip $tone={tone} data-testid="notice" role={tone === 'alarm' ? 'alert' : 'status'}>
       <span style={{ whiteSpace: 'pre-line' }}>{message}</span>
       {action ? <QuietButton onPress={action.run}>{action.label}</QuietButton> : null}
-      <IconButton aria-label="Close this message" onPress={onClose}>
+      <IconButton aria-label={say`Close this message`} onPress={onClose}>
         <X size={16} />
       </IconButton>
     </Strip>

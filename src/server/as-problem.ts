@@ -2,6 +2,7 @@ import { ForeignKeyConstraintError, TimeoutError, UniqueConstraintError } from '
 import { ZodError } from 'zod'
 import { UnknownVersion } from '../core/document/migrations'
 import { IntakeRefusal } from '../core/intake/refusal'
+import { say } from '../core/words'
 import { TaskStopped } from '../tasks/errors'
 import { databaseProblem } from './database/problems'
 import { Problem } from './problem'
@@ -13,12 +14,17 @@ export function asProblem(error: unknown): Problem {
   if (error instanceof TaskStopped) return new Problem(422, error.message)
   if (error instanceof ZodError) {
     const issue = error.issues[0]
-    const where = issue?.path.join('.') || 'the request'
-    return new Problem(400, `“${where}” cannot be taken: ${issue?.message ?? 'it does not fit'}.`)
+    const where = issue?.path.join('.') || say`the request`
+    return new Problem(400, say`“${where}” cannot be taken: ${issue?.message ?? say`it does not fit`}.`)
   }
   if (error instanceof UniqueConstraintError || error instanceof ForeignKeyConstraintError)
-    return new Problem(409, 'Something else changed this at the same moment. Reload the page and try again.')
+    return new Problem(
+      409,
+      say`Something else changed this at the same moment. Reload the page and try again.`,
+    )
   if (error instanceof UnknownVersion) return new Problem(409, error.message)
   const known = databaseProblem(error instanceof TimeoutError ? { code: 'SQLITE_BUSY' } : error)
-  return known ?? new Problem(500, 'Something went wrong on the server, and nothing was changed. Try again.')
+  return (
+    known ?? new Problem(500, say`Something went wrong on the server, and nothing was changed. Try again.`)
+  )
 }

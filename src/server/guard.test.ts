@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { z } from 'zod'
+import * as z from 'zod'
 import { IntakeRefusal } from '../core/intake/refusal'
 import { asProblem } from './as-problem'
 import { guard } from './guard'

@@ -1,3 +1,4 @@
+import { say } from '../core/words'
 /** Something that a person is told: an HTTP status, a sentence, and perhaps more for the program. */
 export class Problem extends Error {
   override readonly name = 'Problem'
@@ -11,4 +12,4 @@ export class Problem extends Error {
 }
 
 export const notFound = (what: string): Problem =>
-  new Problem(404, `This ${what} is not here any more. Go back to the list and open another.`)
+  new Problem(404, say`This ${what} is not here any more. Go back to the list and open another.`)

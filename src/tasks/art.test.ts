@@ -110,6 +110,7 @@ describe('decodeArt', () => {
       'read-file',
       'read-font',
       'plan-sheet',
+      'check-sheet',
       'prepare-job',
       'measure-cut',
       'write-file',

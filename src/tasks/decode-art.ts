@@ -4,6 +4,7 @@ import { PLAIN_READING } from '../core/document/sources'
 import { IntakeRefusal, LIMITS } from '../core/intake/refusal'
 import { svg } from '../core/intake/svg'
 import type { Pixels } from '../core/printing/pixels'
+import { say } from '../core/words'
 
 /** Pixels that a file may unpack to at most. */
 const MAX_INPUT = 100_000_000
@@ -29,21 +30,23 @@ export async function measureArt(
   bytes: Uint8Array,
   fileName: string,
 ): Promise<Pick<Art, 'format' | 'pixels' | 'width' | 'height'>> {
-  if (bytes.length === 0) throw new IntakeRefusal(`${fileName} is empty. Save it again.`)
+  if (bytes.length === 0) throw new IntakeRefusal(say`${fileName} is empty. Save it again.`)
   if (bytes.length > LIMITS.bytes)
-    throw new IntakeRefusal(`${fileName} is larger than ${LIMITS.bytes / 1048576} MB. Make it smaller first.`)
+    throw new IntakeRefusal(
+      say`${fileName} is larger than ${LIMITS.bytes / 1048576} MB. Make it smaller first.`,
+    )
   if (svg.recognises(bytes)) {
     // Read as a drawing for its true size, and for the refusals that drawings from strangers get.
     const { artwork } = await svg.read(bytes, PLAIN_READING)
     if (!(artwork.width > 0 && artwork.height > 0))
-      throw new IntakeRefusal(`${fileName} has no size. Give it a width and height, and save it again.`)
+      throw new IntakeRefusal(say`${fileName} has no size. Give it a width and height, and save it again.`)
     await decodeArt(bytes, 64, 64, fileName)
     return { format: 'svg', pixels: null, width: artwork.width, height: artwork.height }
   }
   try {
     const { format, autoOrient, density = 0 } = await open(bytes).metadata()
     const known = FORMATS[format as keyof typeof FORMATS]
-    if (!known || known === 'svg') throw new Error('of another kind')
+    if (!known || known === 'svg') throw new Error(say`of another kind`)
     const { width, height } = autoOrient
     await open(bytes).stats()
     const mm = 25.4 / (density >= LEAST_DENSITY ? density : PRINTED)
@@ -58,7 +61,7 @@ export async function decodeArt(
   bytes: Uint8Array,
   width: number,
   height: number,
-  fileName = 'The picture',
+  fileName = say`The picture`,
 ): Promise<Pixels> {
   try {
     const plain = await open(bytes).metadata()
@@ -87,9 +90,9 @@ function refusal(error: unknown, fileName: string): IntakeRefusal {
   const message = error instanceof Error ? error.message : ''
   return new IntakeRefusal(
     /pixel limit/i.test(message)
-      ? `${fileName} has more than ${MAX_INPUT / 1e6} million pixels. Make it smaller first.`
+      ? say`${fileName} has more than ${MAX_INPUT / 1e6} million pixels. Make it smaller first.`
       : /timeout/i.test(message)
-        ? `${fileName} took longer than ${SECONDS} s to unpack. Make it smaller or simpler first.`
-        : `${fileName} is damaged or no PNG, JPEG or SVG. Save it again as one of these.`,
+        ? say`${fileName} took longer than ${SECONDS} s to unpack. Make it smaller or simpler first.`
+        : say`${fileName} is damaged or no PNG, JPEG or SVG. Save it again as one of these.`,
   )
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { z } from 'zod'
+import * as z from 'zod'
 import { EditMisfit } from '../core/document/edits'
 import { IntakeRefusal } from '../core/intake/refusal'
 import { CannotMake } from '../core/making/recipe'

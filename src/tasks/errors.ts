@@ -2,6 +2,7 @@ import { ZodError } from 'zod'
 import { EditMisfit } from '../core/document/edits'
 import { IntakeRefusal } from '../core/intake/refusal'
 import { CannotMake } from '../core/making/recipe'
+import { say } from '../core/words'
 
 /** An error as it goes from one thread to another. */
 export type PlainError = {
@@ -23,7 +24,7 @@ export const plainError = (error: unknown): PlainError => {
   if (error instanceof ZodError) {
     const [issue] = error.issues
     const path = issue?.path.filter((p) => typeof p !== 'symbol') ?? []
-    return { name: 'ZodError', message: issue?.message ?? 'it does not fit', path }
+    return { name: 'ZodError', message: issue?.message ?? say`it does not fit`, path }
   }
   return error instanceof Error
     ? { name: error.name, message: error.message }

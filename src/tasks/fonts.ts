@@ -21,12 +21,13 @@ export function takeOwnFontsFrom(source: FontBytes | null): void {
 
 type Lettered = { sources: Readonly<Record<string, Source>> }
 
-/** The fonts that a project is lettered in and that are not at hand: their names, and where their bytes come from. */
-function missingIn({ sources }: Lettered): { name: string; bytes: () => Promise<Uint8Array> }[] {
-  const names = new Set(
-    makingsOf(sources).flatMap(({ measures }) => (measures.font ? [String(measures.font)] : [])),
-  )
-  return [...names].flatMap((name) => {
+/** The fonts that a project is lettered in. */
+const namesIn = ({ sources }: Lettered): string[] =>
+  makingsOf(sources).flatMap(({ measures }) => (measures.font ? [String(measures.font)] : []))
+
+/** Those of some fonts that are not at hand: their names, and where their bytes come from. */
+function missingOf(names: readonly string[]): { name: string; bytes: () => Promise<Uint8Array> }[] {
+  return [...new Set(names)].flatMap((name) => {
     if (isAtHand(name)) return []
     const own = ownFontId(name)
     const [source, file] =
@@ -36,14 +37,17 @@ function missingIn({ sources }: Lettered): { name: string; bytes: () => Promise<
 }
 
 /** Whether a project is lettered in fonts that are not at hand. */
-export const lacksFonts = (project: Lettered): boolean => missingIn(project).length > 0
+export const lacksFonts = (project: Lettered): boolean => missingOf(namesIn(project)).length > 0
 
 /**
  * Puts the fonts at hand in which a project is lettered, before its makings are made anew. One that cannot be had is
  * left: the making then says so.
  */
-export async function fontsFor(project: Lettered): Promise<void> {
-  const missing = missingIn(project)
+export const fontsFor = (project: Lettered): Promise<void> => haveFonts(namesIn(project))
+
+/** Puts some fonts at hand, by their names. */
+export async function haveFonts(names: readonly string[]): Promise<void> {
+  const missing = missingOf(names)
   if (missing.length === 0) return
   // Reading fonts is fetched when it is first needed.
   const { readFont } = await import('../core/making/lettering/read-font')

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { greatestDeviation } from '../core/cutting/deviation'
 import type { Task } from './task'
 import { trusted } from './trusted'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { type Archived, readArchive, writeArchive } from '../core/archive'
 import type { Task } from './task'
 import { trusted } from './trusted'

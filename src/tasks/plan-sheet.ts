@@ -1,10 +1,11 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import type { SheetPlan } from '../core/cutting/pass'
 import { planSheet as plan } from '../core/cutting/plan'
 import { type CutterFields, cutterFieldsSchema } from '../core/document/cutter'
 import { type Sheet, sheetSchema } from '../core/document/layout'
 import { type Paper, paperSchema } from '../core/document/paper'
 import type { Project } from '../core/document/project'
+import { withSharedPoints } from './shared-points'
 import type { Task } from './task'
 import { trusted } from './trusted'
 
@@ -20,5 +21,5 @@ export const planSheet: Task<PlanSheetInput, SheetPlan> = {
     cutter: cutterFieldsSchema,
   }),
   timeLimit: 120_000,
-  run: async ({ project, sheet, paper, cutter }) => plan(project, sheet, paper, cutter),
+  run: async ({ project, sheet, paper, cutter }) => withSharedPoints(plan(project, sheet, paper, cutter)),
 }

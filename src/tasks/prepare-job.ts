@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import type { SheetPlan } from '../core/cutting/pass'
 import { planToGcode } from '../core/export/gcode'
 import { planToHpgl } from '../core/export/hpgl'
@@ -23,7 +23,6 @@ export type PrepareJobInput = {
 }
 
 export type PreparedJob = {
-  program: string
   steps: Pick<PackedSteps, 'numbers' | 'messages'>
   /** the strokes that it should draw, as JSON */
   planned: string
@@ -31,7 +30,7 @@ export type PreparedJob = {
   beyond: number
 }
 
-/** The program of a plan, and what the machine makes of it: of a large sheet it takes a second. */
+/** What the machine makes of the program of a plan: of a large sheet it takes a second. */
 export const prepareJob: Task<PrepareJobInput, PreparedJob> = {
   name: 'prepare-job',
   input: z.object({
@@ -51,7 +50,6 @@ export const prepareJob: Task<PrepareJobInput, PreparedJob> = {
     )
     const { numbers, messages } = PackedSteps.of(steps)
     return {
-      program,
       steps: { numbers, messages },
       planned: JSON.stringify(strokes),
       beyond: beyondReach(steps, led.height, mat, sheetAt),

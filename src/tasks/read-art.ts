@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import type { Art } from '@/core/document/art'
 import { measureArt } from './decode-art'
 import type { Task } from './task'

@@ -1,5 +1,6 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { type SentEdit, sentEditSchema } from '../core/document/edits'
+import { say } from '../core/words'
 import type { Task } from './task'
 
 /** An edit as the page sends it, read and looked at: a large one, or what pretends to be one, takes its time. */
@@ -12,7 +13,7 @@ export const readEdit: Task<Uint8Array, SentEdit> = {
     try {
       json = JSON.parse(new TextDecoder().decode(bytes))
     } catch {
-      throw new z.ZodError([{ code: 'custom', path: [], message: 'it is not JSON', input: undefined }])
+      throw new z.ZodError([{ code: 'custom', path: [], message: say`it is not JSON`, input: undefined }])
     }
     return sentEditSchema.parse(json)
   },

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { TooManyMeetings } from '@/core/arrangement'
 import { addSource } from '@/core/binding/add-source'
 import type { Edit } from '@/core/document/edits'
@@ -8,6 +8,7 @@ import { readDrawing } from '@/core/intake/formats'
 import { IntakeRefusal } from '@/core/intake/refusal'
 import { makingsOf } from '@/core/making/order'
 import { settled } from '@/core/making/settle'
+import { say } from '../core/words'
 import { decodePicture } from './decode-picture'
 import { fontsFor, takeOwnFontsFrom } from './fonts'
 import type { Task } from './task'
@@ -46,7 +47,7 @@ function within<T>(fileName: string, work: () => T): T {
     return work()
   } catch (error) {
     if (error instanceof TooManyMeetings)
-      throw new IntakeRefusal(`${fileName} cannot be taken in. ${error.message}`)
+      throw new IntakeRefusal(say`${fileName} cannot be taken in. ${error.message}`)
     throw error
   }
 }
@@ -60,14 +61,14 @@ export const readFile: Task<ReadFileInput, ReadFileOutput> = {
     { bytes, fileName, sourceId, reading = PLAIN_READING, project, fonts = {}, lay, replaces = null },
     report,
   ) {
-    report(0.05, 'Reading the drawing')
+    report(0.05, say`Reading the drawing`)
     const drawing = await readDrawing(bytes, fileName, { ...reading, decodePicture })
-    report(0.5, `Sorting ${drawing.lines.length} lines`)
+    report(0.5, say`Sorting ${drawing.lines.length} lines`)
     const title =
       fileName
         .replace(/\.[^.]+$/, '')
         .replace(/[-_]+/g, ' ')
-        .trim() || 'Untitled'
+        .trim() || say`Untitled`
     const before = project ?? emptyProject(title.slice(0, 120))
     const added = within(fileName, () =>
       addSource(before, drawing, {
@@ -88,7 +89,7 @@ export const readFile: Task<ReadFileInput, ReadFileOutput> = {
     })
     if (makingsOf(before).length > 0) await fontsFor(before)
     const [next, edit] = makingsOf(before).length > 0 ? settled(added) : added
-    report(0.95, 'Binding pieces')
+    report(0.95, say`Binding pieces`)
     return project ? { project: null, edit } : { project: next, edit: null }
   },
 }

@@ -1,5 +1,6 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { IntakeRefusal } from '../core/intake/refusal'
+import { say } from '../core/words'
 import type { Task } from './task'
 
 const input = z.object({ bytes: z.instanceof(Uint8Array), fileName: z.string().min(1).max(200) })
@@ -19,13 +20,15 @@ export const readFontFile: Task<ReadFontInput, null> = {
     try {
       const font = readFont(bytes)
       const known = [...SAMPLE].filter((letter) => font.has(letter)).join('')
-      if (known === '') throw new FontRefusal('The font has no letters of the Latin alphabet, and no digits.')
+      if (known === '')
+        throw new FontRefusal(say`The font has no letters of the Latin alphabet, and no digits.`)
       font.lay(known)
       return null
     } catch (error) {
-      if (error instanceof FontRefusal) throw new IntakeRefusal(`${fileName} is not taken. ${error.message}`)
+      if (error instanceof FontRefusal)
+        throw new IntakeRefusal(say`${fileName} is not taken. ${error.message}`)
       throw new IntakeRefusal(
-        `${fileName} is not taken. The font breaks while its letters are drawn. Save it anew from the program that made it, or use another one.`,
+        say`${fileName} is not taken. The font breaks while its letters are drawn. Save it anew from the program that made it, or use another one.`,
       )
     }
   },

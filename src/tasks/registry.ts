@@ -1,3 +1,4 @@
+import { checkSheet } from './check-sheet'
 import { measureCut } from './measure-cut'
 import { packArchive, unpackArchive } from './pack-archive'
 import { planSheet } from './plan-sheet'
@@ -18,6 +19,7 @@ export const TASKS: ReadonlyMap<string, Task<never, unknown>> = new Map(
     readFile,
     readFontFile,
     planSheet,
+    checkSheet,
     prepareJob,
     measureCut,
     writeFile,

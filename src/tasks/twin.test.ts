@@ -46,13 +46,13 @@ it('follows an edit: what it answers and the edit make of the page’s project w
   expect(whole.layout.sheets.flatMap((s) => s.placements)).toHaveLength(4)
   // The twin went the same way: what it plans and sums up is of the sheets that the page shows.
   const [sheet] = whole.layout.sheets
-  const planned = computer.plan(sheet!.id, [A4], null)!
-  expect(computer.summarise([A4], null).sheets).toHaveLength(whole.layout.sheets.length)
+  const planned = (await computer.plan(sheet!.id, [A4], null))!
+  expect((await computer.summarise([A4], null)).sheets).toHaveLength(whole.layout.sheets.length)
   expect(planned.timeline.total).toBeGreaterThan(0)
   // Four of 140 x 60 mm have 4 x 2 x (140 + 60) mm of outline, and a knife cuts each of it once at least.
   const cut = planned.plan.passes.find((p) => p.role === 'cut')!
   expect(cut.strokes.length).toBeGreaterThanOrEqual(4)
-  expect(computer.plan('gone', [A4], null)).toBeNull()
+  expect(await computer.plan('gone', [A4], null)).toBeNull()
 })
 
 it('lays out alone under a name of its own', async () => {
@@ -61,20 +61,21 @@ it('lays out alone under a name of its own', async () => {
   expect(laid.label).toBe('Lay the pieces on 1 sheet')
 })
 
-it('tells findings only where they changed', () => {
+it('tells findings only where they changed', async () => {
   const page = opened(box(100, 400))
-  const first = computer.overview([A4], null)
+  const first = await computer.overview([A4], null)
   expect(first.findings?.map((f) => f.message).join(' ')).toContain('mm')
   expect(first.families.map((f) => f.length)).toEqual([2 * (100 + 400)])
-  expect(computer.overview([A4], null).findings).toBeNull()
+  expect(computer.families()).toEqual(first.families)
+  expect((await computer.overview([A4], null)).findings).toBeNull()
   computer.apply(
     makeEdit(page, 'Name', (draft) => {
       draft.name = 'Other'
     })[1].changes,
   )
-  expect(computer.overview([A4], null).findings).toBeNull()
+  expect((await computer.overview([A4], null)).findings).toBeNull()
   computer.open(JSON.stringify(page))
-  expect(computer.overview([A4], null).findings, 'a page that opens anew knows none').not.toBeNull()
+  expect((await computer.overview([A4], null)).findings, 'a page that opens anew knows none').not.toBeNull()
 })
 
 it('stops nesting when asked to, with the best that it had', async () => {
@@ -91,5 +92,6 @@ it('stops nesting when asked to, with the best that it had', async () => {
 it('computes nothing before a project is open', async () => {
   vi.resetModules()
   const fresh = await import('./twin')
-  expect(() => fresh.computer.overview([A4], null)).toThrow('no project is open')
+  expect(() => fresh.computer.families()).toThrow('no project is open')
+  await expect(fresh.computer.overview([A4], null)).rejects.toThrow('no project is open')
 })

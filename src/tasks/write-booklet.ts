@@ -1,7 +1,8 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { wholeOf } from '../core/building'
 import type { Paper } from '../core/document/paper'
 import type { Project } from '../core/document/project'
+import { say } from '../core/words'
 import type { Task } from './task'
 import { trusted } from './trusted'
 
@@ -18,18 +19,14 @@ export const writeBooklet: Task<WriteBookletInput, Uint8Array> = {
   async run({ project, papers }) {
     const { buildSheet } = await import('../core/export/build-sheet')
     const whole = wholeOf(project, new Map(papers.map((p) => [p.id, { name: p.name, caliper: p.caliper }])))
-    const { shapesOf } = await import('../core/pieces/piece-shape')
-    const { spentPieces } = await import('../core/pieces/spent')
-    const spent = spentPieces(project)
-    const pieces = shapesOf(project)
-      .filter((s) => !spent.has(s.piece.id))
-      .map((shape) => {
-        const paper = papers.find((p) => p.id === shape.piece.paper)
-        const colours = paper ? { front: paper.colour, back: paper.backColour ?? paper.colour } : UNCHOSEN
-        return { shape, paper: paper?.name ?? null, copies: shape.piece.copies, colours }
-      })
+    const { numberedParts } = await import('../core/pieces/part-numbers')
+    const pieces = numberedParts(project).map((shape) => {
+      const paper = papers.find((p) => p.id === shape.piece.paper)
+      const colours = paper ? { front: paper.colour, back: paper.backColour ?? paper.colour } : UNCHOSEN
+      return { shape, paper: paper?.name ?? null, copies: shape.piece.copies, colours }
+    })
     const sheets = project.layout.sheets.map((sheet, i) => ({
-      name: `Sheet ${i + 1}, ${papers.find((p) => p.id === sheet.paper)?.name ?? 'paper of its own'}`,
+      name: say`Sheet ${i + 1}, ${papers.find((p) => p.id === sheet.paper)?.name ?? say`paper of its own`}`,
       pieces: sheet.placements.map((p) => p.piece),
     }))
     const steps = whole.steps.map((step, i) => ({ step, scene: whole.sceneOf(i) }))

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import type { SheetPlan } from '../core/cutting/pass'
 import { type Sheet, sheetSchema } from '../core/document/layout'
 import type { Project } from '../core/document/project'

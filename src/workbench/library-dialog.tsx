@@ -2,6 +2,7 @@
 import { type ReactNode, useState } from 'react'
 import styled from 'styled-components'
 import type { z } from 'zod'
+import { capital, quoted, say } from '@/core/words'
 import { Button, QuietButton } from '@/kit/button'
 import { Dialog } from '@/kit/dialog'
 import { Row } from '@/kit/surface'
@@ -57,7 +58,7 @@ export function LibraryDialog<F extends { name: string }>({
   }
   const save = (then?: (entry: F & { id: string }) => void) => {
     const checked = library.schema.safeParse(fields)
-    if (!checked.success) setWrong(checked.error.issues[0]?.message ?? 'Something does not fit.')
+    if (!checked.success) setWrong(checked.error.issues[0]?.message ?? say`Something does not fit.`)
     else if (entry) void reloaded(library.change(entry.id, checked.data))
     else {
       const added = library.add(checked.data)
@@ -68,21 +69,24 @@ export function LibraryDialog<F extends { name: string }>({
   }
   const remove = async ({ id, name }: F & { id: string }) => {
     if (!(await reloaded(library.remove(id)))) return
-    workbench.say({
-      message: `“${name}” is out of the library.`,
+    workbench.notify({
+      message: say`“${name}” is out of the library.`,
       tone: 'calm',
       action: {
-        label: 'Put it back',
+        label: say`Put it back`,
         run: () => {
-          workbench.say(null)
+          workbench.notify(null)
           void library.restore(id).then(library.reload)
         },
       },
     })
   }
-  const title = `${noun.charAt(0).toUpperCase()}${noun.slice(1)}`
   return (
-    <Dialog title={entry ? `${title} “${entry.name}”` : `New ${noun}`} isOpen onClose={onClose}>
+    <Dialog
+      title={entry ? `${capital(noun)} ${quoted(entry.name)}` : say`New ${noun}`}
+      isOpen
+      onClose={onClose}
+    >
       {children(fields, (some) => setFields((f) => ({ ...f, ...some })))}
       {wrong ? (
         <p role="alert" style={{ color: 'var(--alarm)', marginBottom: 12 }}>
@@ -92,15 +96,16 @@ export function LibraryDialog<F extends { name: string }>({
       <Row>
         {use && !entry ? <Button onPress={() => save(use.run)}>{use.text}</Button> : null}
         {use && !entry ? (
-          <QuietButton onPress={() => save()}>Save {noun}</QuietButton>
+          <QuietButton onPress={() => save()}>{say`Save ${noun}`}</QuietButton>
         ) : (
-          <Button onPress={() => save()}>Save {noun}</Button>
+          <Button onPress={() => save()}>{say`Save ${noun}`}</Button>
         )}
-        <QuietButton onPress={onClose}>Leave as it was</QuietButton>
+        <QuietButton onPress={onClose}>{say`Leave as it was`}</QuietButton>
         {entry ? (
-          <QuietButton onPress={() => void remove(entry)} style={{ marginLeft: 'auto' }}>
-            Take out of the library
-          </QuietButton>
+          <QuietButton
+            onPress={() => void remove(entry)}
+            style={{ marginLeft: 'auto' }}
+          >{say`Take out of the library`}</QuietButton>
         ) : null}
       </Row>
     </Dialog>

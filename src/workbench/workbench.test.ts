@@ -3,7 +3,7 @@ import type { Piece } from '@/core/document/pieces'
 import { emptyProject } from '@/core/document/project'
 import { paperTint } from './board/paper-tint'
 import { fitView, MAX_SCALE, toDrawing, toScreen, zoomAt } from './board/view'
-import { roleOfKey } from './role-names'
+import { roleOfKey } from './role-keys'
 import { colourWord, lookWords } from './stations/lines/look-words'
 import { STATIONS } from './stations/stations'
 

@@ -1,15 +1,18 @@
 'use client'
 import { Fragment, useEffect } from 'react'
 import styled from 'styled-components'
+import { say } from '@/core/words'
 import { Notice } from '@/kit/notice'
 import { BottomBar } from './frame/bottom-bar'
 import { FilesIn } from './frame/files-in'
 import { Opening } from './frame/opening'
 import { Side } from './frame/side'
 import { TopBar } from './frame/top-bar'
-import { Keys } from './keys/keys'
+import { Help } from './guide/help'
+import { Hint } from './guide/hint'
 import { Shelf } from './shelf/shelf'
-import { STATIONS, stationOf } from './stations/stations'
+import { fetchAhead } from './stations/fetched'
+import { stationOf } from './stations/stations'
 import { useProject, useWorkbench, WorkbenchProvider } from './store/context'
 
 const Whole = styled.div`
@@ -21,6 +24,7 @@ const Whole = styled.div`
 `
 const Middle = styled.main`
   display: flex;
+  position: relative;
   flex: 1;
   min-height: 0;
 `
@@ -44,32 +48,31 @@ export function Workbench({ id, station: name }: { id: string; station: string }
         <Middle>
           <Frame>
             <Side side="left" title={station.title}>
-              <Panel aria-label="Station">{panel()}</Panel>
+              <Panel aria-label={say`Station`}>
+                <Hint station={station} />
+                {panel()}
+              </Panel>
             </Side>
             {stage()}
           </Frame>
-          <Side side="right" title="Pieces">
+          <Side side="right" title={say`Pieces`}>
             <Shelf />
           </Side>
+          <Help station={station} />
         </Middle>
         <BottomBar />
         <FilesIn />
         <Ahead />
-        <Keys station={station} />
         <Notices />
       </Whole>
     </WorkbenchProvider>
   )
 }
 
-/** Once the project is open and the page has nothing else to do, the other stations are fetched. */
+/** Once the project is open and the page has nothing else to do, all that is wanted soon is fetched. */
 function Ahead() {
   useEffect(() => {
-    const fetchAll = () => {
-      // One that does not come now comes when it is opened.
-      for (const { load } of STATIONS) load?.().catch(() => undefined)
-    }
-    const timer = setTimeout(fetchAll, QUIET)
+    const timer = setTimeout(fetchAhead, QUIET)
     return () => clearTimeout(timer)
   }, [])
   return null
@@ -79,5 +82,5 @@ const QUIET = 1500
 function Notices() {
   const workbench = useWorkbench()
   const notice = useProject((s) => s.notice)
-  return notice ? <Notice {...notice} onClose={() => workbench.say(null)} /> : null
+  return notice ? <Notice {...notice} onClose={() => workbench.notify(null)} /> : null
 }

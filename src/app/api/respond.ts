@@ -1,9 +1,13 @@
-import { z } from 'zod'
+import { setImmediate } from 'node:timers/promises'
+import * as z from 'zod'
 import { id } from '@/core/document/fields'
+import { say } from '@/core/words'
 import { asProblem } from '@/server/as-problem'
 import { guard } from '@/server/guard'
+import { inLanguage, languageOf } from '@/server/language'
 import { log } from '@/server/log'
 import { Problem } from '@/server/problem'
+import { MOST_VALUES, valueCounter } from './count-values'
 
 type Context<P> = { params: Promise<P> }
 
@@ -11,13 +15,15 @@ type Context<P> = { params: Promise<P> }
 export function route<P = Record<string, never>>(
   answer: (request: Request, params: P) => Promise<unknown>,
 ): (request: Request, context: Context<P>) => Promise<Response> {
-  return async (request, context) => {
+  return (request, context) => inLanguage(languageOf(request.headers), () => answered(request, context))
+
+  async function answered(request: Request, context: Context<P>): Promise<Response> {
     try {
       guard(request.headers, request.method)
       const params = await context.params
       refuseOddNames(params as Record<string, unknown>)
-      const answered = await answer(request, params)
-      return answered instanceof Response ? answered : Response.json(answered ?? {}, { headers: NO_STORE })
+      const told = await answer(request, params)
+      return told instanceof Response ? told : Response.json(told ?? {}, { headers: NO_STORE })
     } catch (error) {
       const problem = asProblem(error)
       if (problem.status >= 500)
@@ -33,7 +39,7 @@ export function route<P = Record<string, never>>(
 /** @throws Problem for a part of an address that is no name of anything here */
 function refuseOddNames(params: Record<string, unknown> = {}): void {
   if (Object.values(params).some((name) => !id.safeParse(name).success))
-    throw new Problem(404, 'There is nothing under this address.')
+    throw new Problem(404, say`There is nothing under this address.`)
 }
 
 const NO_STORE = {
@@ -44,11 +50,14 @@ const NO_STORE = {
 const MAX_JSON = 64 * 1024 * 1024
 
 /** The bytes of a body that is to be JSON. @throws Problem 415 for one that is said to be something else */
-export async function jsonBytes(request: Request): Promise<Uint8Array> {
+export async function jsonBytes(request: Request): Promise<Uint8Array<ArrayBuffer>> {
   // Only a script of our own pages can say so: a form of a foreign one cannot.
   if (!/^application\/json\b/i.test(request.headers.get('content-type') ?? ''))
-    throw new Problem(415, 'The body is to be application/json.')
-  return readLimited(request, MAX_JSON)
+    throw new Problem(415, say`The body is to be application/json.`)
+  const count = valueCounter()
+  return readLimited(request, MAX_JSON, (bytes) => {
+    if (count(bytes) > MOST_VALUES) throw new Problem(413, say`This holds more than ${MOST_VALUES} values.`)
+  })
 }
 
 /** JSON text by a schema. */
@@ -57,7 +66,7 @@ function parsed<T>(bytes: Uint8Array, schema: z.ZodType<T>): T {
   try {
     json = JSON.parse(new TextDecoder().decode(bytes))
   } catch {
-    throw new Problem(400, 'The request is not JSON.')
+    throw new Problem(400, say`The request is not JSON.`)
   }
   return schema.parse(json)
 }
@@ -71,35 +80,63 @@ export const fileName = z
   .string()
   .max(200)
   .transform((name) => name.replace(/[\p{Cc}\p{Cs}]+/gu, ' ').trim())
-  .refine((name) => name !== '', 'a file needs a name')
+  .refine((name) => name !== '', say`a file needs a name`)
 
 /** The query of the address by a schema. */
 export const query = <T>(request: Request, schema: z.ZodType<T>): T =>
   schema.parse(Object.fromEntries(new URL(request.url).searchParams))
 
-/** The bytes of a body; one that is larger is not even read to its end. */
-export async function readLimited(request: Request, limit: number): Promise<Uint8Array> {
+/** Room for so many bytes is made before any is there. */
+const FIRST_ROOM = 1024 * 1024
+/** After so many bytes others are answered. */
+const BREATH = 32 * 1024
+
+/**
+ * The bytes of a body; one that is larger is not even read to its end.
+ * @param look sees them as they come, and may refuse them
+ */
+export async function readLimited(
+  request: Request,
+  limit: number,
+  look: (bytes: Uint8Array) => void = () => undefined,
+): Promise<Uint8Array<ArrayBuffer>> {
   const tooLarge = () =>
-    new Problem(413, `This is larger than ${limit / 1048576} MB. Remove pictures from the file, or split it.`)
+    new Problem(
+      413,
+      say`This is larger than ${limit / 1048576} MB. Remove pictures from the file, or split it.`,
+    )
   if (Number(request.headers.get('content-length') ?? 0) > limit) throw tooLarge()
-  const chunks: Uint8Array[] = []
-  let size = 0
+  // Written where it will stay: joining large parts in the end would hold up everybody, and so would room for all of it
+  // that is asked for at once.
+  let bytes = new Uint8Array(Math.min(Number(request.headers.get('content-length') ?? 0), FIRST_ROOM))
+  let [size, answered] = [0, 0]
   const reader = request.body?.getReader()
   for (let next = await reader?.read(); next && !next.done; next = await reader?.read()) {
-    size += next.value.length
-    if (size > limit) {
+    const { value } = next
+    try {
+      if (size + value.length > limit) throw tooLarge()
+      look(value)
+    } catch (error) {
       await reader?.cancel()
-      throw tooLarge()
+      throw error
     }
-    chunks.push(next.value)
+    if (size + value.length > bytes.length) bytes = grown(bytes, size + value.length)
+    bytes.set(value, size)
+    size += value.length
+    // What comes fast would let nobody else in between.
+    if (size - answered > BREATH) {
+      answered = size
+      await setImmediate()
+    }
   }
-  const bytes = new Uint8Array(size)
-  let at = 0
-  for (const chunk of chunks) {
-    bytes.set(chunk, at)
-    at += chunk.length
-  }
-  return bytes
+  return size === bytes.length ? bytes : bytes.slice(0, size)
+}
+
+/** Room for at least so many bytes, and as many again. */
+function grown(bytes: Uint8Array, least: number): Uint8Array<ArrayBuffer> {
+  const larger = new Uint8Array(2 * least)
+  larger.set(bytes)
+  return larger
 }
 
 /** A stream of server-sent events, fed by `follow` until the page leaves or `follow` ends it. */

@@ -1,11 +1,12 @@
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
-import { z } from 'zod'
+import * as z from 'zod'
 import { id, name } from '../document/fields'
 import { migrateDocument, type StoredDocument } from '../document/migrations'
 import { type Paper, paperSchema } from '../document/paper'
 import { type Project, VERSION } from '../document/project'
 import { validProject } from '../document/validate'
 import { IntakeRefusal } from '../intake/refusal'
+import { say } from '../words'
 
 /** A file that a project keeps as it came: a drawing, art, a font. */
 export type KeptFile = { id: string; name: string; bytes: Uint8Array }
@@ -68,8 +69,8 @@ const plain = (text: string): string => text.replace(/[^\w.-]+/g, '_').slice(-60
  * @throws IntakeRefusal with what is wrong
  */
 export function readArchive(bytes: Uint8Array, fileName: string): Archived {
-  const refuse = (why: string) => new IntakeRefusal(`${fileName} is not taken. ${why}`)
-  if (bytes.length > MOST.packed) throw refuse(`It is larger than ${MOST.packed / 1e6} MB.`)
+  const refuse = (why: string) => new IntakeRefusal(say`${fileName} is not taken. ${why}`)
+  if (bytes.length > MOST.packed) throw refuse(say`It is larger than ${MOST.packed / 1e6} MB.`)
   let [count, whole] = [0, 0]
   let entries: Record<string, Uint8Array>
   try {
@@ -79,22 +80,22 @@ export function readArchive(bytes: Uint8Array, fileName: string): Archived {
         whole += originalSize
         if (count > MOST.files + 4 || whole > MOST.unpacked)
           throw refuse(
-            `It unpacks to more than ${MOST.unpacked / 1e6} MB or ${MOST.files} files, which no project needs.`,
+            say`It unpacks to more than ${MOST.unpacked / 1e6} MB or ${MOST.files} files, which no project needs.`,
           )
         return true
       },
     })
   } catch (error) {
     if (error instanceof IntakeRefusal) throw error
-    throw refuse('The archive is broken. Save it once more where it came from.')
+    throw refuse(say`The archive is broken. Save it once more where it came from.`)
   }
   const json = (path: string): unknown => {
     const entry = entries[path]
-    if (!entry) throw refuse(`“${path}” is missing, so it is no archive of a project.`)
+    if (!entry) throw refuse(say`“${path}” is missing, so it is no archive of a project.`)
     try {
       return JSON.parse(strFromU8(entry))
     } catch {
-      throw refuse(`“${path}” is no JSON.`)
+      throw refuse(say`“${path}” is no JSON.`)
     }
   }
   const read = <T>(what: string, schema: (value: unknown) => T, value: unknown): T => {
@@ -104,10 +105,10 @@ export function readArchive(bytes: Uint8Array, fileName: string): Archived {
       if (error instanceof z.ZodError) {
         const [issue] = error.issues
         throw refuse(
-          `${what} does not fit: ${issue?.path.join('.') || 'it'}: ${issue?.message ?? 'it is of another kind'}.`,
+          say`${what} does not fit: ${issue?.path.join('.') || say`it`}: ${issue?.message ?? say`it is of another kind`}.`,
         )
       }
-      throw refuse(`${what} cannot be read: ${(error as Error).message}`)
+      throw refuse(say`${what} cannot be read: ${(error as Error).message}`)
     }
   }
   const index = read('“format.json”', (v) => indexSchema.parse(v), json('format.json'))
@@ -119,7 +120,7 @@ export function readArchive(bytes: Uint8Array, fileName: string): Archived {
   const papers = read('“papers.json”', (v) => z.array(paperSchema).max(500).parse(v), json('papers.json'))
   const files = index.files.map(({ path, ...file }): KeptFile => {
     const found = entries[path]
-    if (!found) throw refuse(`“${path}” is named, and missing.`)
+    if (!found) throw refuse(say`“${path}” is named, and missing.`)
     return { ...file, bytes: found }
   })
   const kept = new Set(files.map((f) => f.id))
@@ -129,7 +130,7 @@ export function readArchive(bytes: Uint8Array, fileName: string): Archived {
     ...Object.values(project.fonts ?? {}),
   ]
   const missing = wanted.find((w) => !kept.has(w.id))
-  if (missing) throw refuse(`The file “${missing.name}” of the project is missing in it.`)
+  if (missing) throw refuse(say`The file “${missing.name}” of the project is missing in it.`)
   return { project, papers, files }
 }
 

@@ -4,6 +4,7 @@ import { lengthOfVector } from '../geometry/point'
 import { lengthsAlong, nearestOn, pointAlong, polylineBox } from '../geometry/polyline'
 import type { Shape } from '../geometry/shape'
 import { SpatialIndex } from '../geometry/spatial-index'
+import { language, say } from '../words'
 import { Groups } from './groups'
 
 /** A place on a line where it meets another line or itself, or where an open line ends. */
@@ -25,7 +26,7 @@ export class TooManyMeetings extends RangeError {
   /** @param times how often they were found to do so before it was given up */
   constructor(times: number) {
     super(
-      `Its lines cross or cover one another more than ${times.toLocaleString('en')} times. Remove hatchings, patterns and what is drawn many times over, and bring it in again.`,
+      say`Its lines cross or cover one another more than ${times.toLocaleString(language())} times. Remove hatchings, patterns and what is drawn many times over, and bring it in again.`,
     )
   }
 }

@@ -16,8 +16,8 @@ import { IntakeRefusal } from '../intake/refusal'
 import { type DashRun, findDashRuns } from '../sorting/dash-runs'
 import { findStack } from '../sorting/stacked-fills'
 import { type SortedPart, suggestInPlanes } from '../sorting/suggest'
-import { count } from '../units/count'
 import { lengthWords } from '../units/length'
+import { counted, language, say } from '../words'
 import { accordionFolds } from './accordions'
 import { rebind } from './reconcile'
 import { dropSource, linesOfSource } from './remove-source'
@@ -70,7 +70,9 @@ export function addSource(
   const looks = new LookNumbers(file.id)
   const isShifted = shift.x !== 0 || shift.y !== 0
   const place = (d: string) => (isShifted ? transformPath(d, translation(shift.x, shift.y)) : d)
-  const stack = findStack(drawing.lines, drawing.artwork, project.limits.gap, decided)
+  // A picture that was parted by colour is paper on paper.
+  const asLayers = drawing.picture?.trace.colours === undefined ? null : 'layers'
+  const stack = findStack(drawing.lines, drawing.artwork, project.limits.gap, decided ?? asLayers)
   const planeOf = (number: number) => {
     const plane = stack?.planes[number] ?? 0
     return plane === 0 ? file.id : `${file.id}-layer-${plane + 1}`
@@ -85,7 +87,7 @@ export function addSource(
     held: null,
     role: 'skip',
     sure: true,
-    why: 'It is left out.',
+    why: say`It is left out.`,
     fold: null,
   })
   const raw = drawing.lines.map(asDrawn)
@@ -99,15 +101,15 @@ export function addSource(
   const parts = sorted.parts.reduce((sum, of) => sum + of.length, 0)
   if (parts > MAX_LINES)
     throw new IntakeRefusal(
-      `${file.name} cannot be taken in. Its lines part one another into ${parts.toLocaleString('en')} pieces of line; up to ${MAX_LINES.toLocaleString('en')} are taken. Remove hatchings and patterns, or split it.`,
+      say`${file.name} cannot be taken in. Its lines part one another into ${parts.toLocaleString(language())} pieces of line; up to ${MAX_LINES.toLocaleString(language())} are taken. Remove hatchings and patterns, or split it.`,
     )
   const parted = whole.flatMap((line, i) => partLine(line, sorted.parts[i]!, cleaning))
   const turned = parted.map((l) => withFold(l, drawing.lines, file.id))
   const laid = isShifted ? turned.map((l) => ({ ...l, d: place(l.d) })) : turned
   const lines = replaces ? asDecided(laid, linesOfSource(project, replaces)) : laid
   const label = replaces
-    ? `Replace “${before?.name ?? ''}” with “${file.name}”`
-    : `${before ? 'Read again' : 'Add'} “${file.name}”`
+    ? say`Replace “${before?.name ?? ''}” with “${file.name}”`
+    : `${before ? say`Read again` : say`Add`} “${file.name}”`
   const gone = linesOfSource(project, own).map((l) => l.id)
   const [exchanged, exchange] = exchangeLines(project, label, gone, lines)
   const [added, adding] = makeEdit(exchanged, label, (draft) => {
@@ -177,7 +179,7 @@ function tellJoined(project: Project, source: string): IntakeFinding | null {
   return {
     rule: 'intake-joined',
     severity: 'note',
-    message: `${stretches} stretches close ${loops.length === 1 ? 'one outline' : `${loops.length} outlines`}; the greatest gap closed is ${lengthWords(greatest, project.unit, 3)}.`,
+    message: say`${stretches} stretches close ${counted(loops.length, 'outline')}; the greatest gap closed is ${lengthWords(greatest, project.unit, 3)}.`,
   }
 }
 
@@ -297,12 +299,12 @@ function partLine(line: Line, parts: readonly SortedPart[], report: CleaningRepo
 }
 
 const SAY: Record<Cleaning['kind'], (n: number, made: number) => string> = {
-  double: (n) => `${count(n, 'line')} drawn twice, wholly or in part: one was kept of each.`,
+  double: (n) => say`${counted(n, 'line')} drawn twice, wholly or in part: one was kept of each.`,
   overshoot: (n) =>
-    `${count(n, 'fold')} reached past the edge of ${n === 1 ? 'its piece' : 'their pieces'} and ${n === 1 ? 'was' : 'were'} trimmed.`,
-  dashes: (n, made) => `${count(n, 'stroke')} in a regular beat became ${count(made, 'dashed line')}.`,
+    say`${counted(n, 'fold reached past the edge of its piece and was', 'folds reached past the edge of their pieces and were')} trimmed.`,
+  dashes: (n, made) => say`${counted(n, 'stroke')} in a regular beat became ${counted(made, 'dashed line')}.`,
   parted: (n, made) =>
-    `${count(n, 'line')} parted into ${made}, where a fold becomes an edge or another piece begins.`,
+    say`${counted(n, 'line')} parted into ${made}, where a fold becomes an edge or another piece begins.`,
 }
 
 /** What was tidied up, gathered by kind. */

@@ -2,11 +2,12 @@ import { type Edit, joinEdits, makeEdit } from '../document/edits'
 import type { Finding } from '../document/findings'
 import { USUAL_PRINT } from '../document/print'
 import type { Project } from '../document/project'
+import { say } from '../words'
 import { deletePieces } from './copy-pieces'
 
 /** Does what a finding offers to put itself right: roles and courses of lines, sheets that are printed, equal pieces as one. */
 export function applyFix(project: Project, { fix }: Finding): [Project, Edit] {
-  const label = fix?.label ?? 'Put right'
+  const label = fix?.label ?? say`Put right`
   if (fix?.merge) return mergePieces(project, fix.merge, label)
   return makeEdit(project, label, (draft) => {
     if (fix?.print)
@@ -15,7 +16,7 @@ export function applyFix(project: Project, { fix }: Finding): [Project, Edit] {
       const line = draft.lines[id]
       if (!line) continue
       if (d) line.d = d
-      if (role) Object.assign(line, { role, sure: true, why: 'Put right as the inspection proposed.' })
+      if (role) Object.assign(line, { role, sure: true, why: say`Put right as the inspection proposed.` })
     }
   })
 }

@@ -9,7 +9,7 @@ import { transformPath } from '../geometry/path'
 import { shapeOf } from '../geometry/shape'
 import { linesOf } from '../pieces/lines'
 import { takePaper } from '../pieces/take-paper'
-import { count } from '../units/count'
+import { counted, say } from '../words'
 import { GAP } from './add-source'
 
 const piecesOf = (project: Project, ids: readonly string[]): Piece[] =>
@@ -21,7 +21,7 @@ const piecesOf = (project: Project, ids: readonly string[]): Piece[] =>
  */
 export function duplicatePieces(project: Project, ids: readonly string[]): [Project, Edit] {
   const chosen = piecesOf(project, ids)
-  const label = `Duplicate ${count(chosen.length, 'piece')}`
+  const label = say`Duplicate ${counted(chosen.length, 'piece')}`
   if (chosen.length === 0) return [project, { label, changes: [] }]
   const boxOf = (lines: readonly Line[]) => uniteBoxes(lines.map((l) => shapeOf(l.d).box))
   const all = chosen.flatMap((p) => linesOf(project, p.lines))
@@ -72,7 +72,7 @@ export function alsoOfPaper(
   const [copied, copying] = duplicatePieces(project, ids)
   const copies = Object.keys(copied.pieces).filter((id) => !project.pieces[id])
   const [next, taking] = takePaper(copied, copies, paper)
-  const label = `Make ${count(copies.length, 'piece')} of “${paper.name}” too`
+  const label = say`Make ${counted(copies.length, 'piece')} of “${paper.name}” too`
   return [next, { ...joinEdits(copying, taking), label }]
 }
 
@@ -89,7 +89,7 @@ function freeName(name: string, used: Set<string>): string {
 export function deletePieces(project: Project, ids: readonly string[]): [Project, Edit] {
   const chosen = piecesOf(project, ids)
   const label =
-    chosen.length === 1 ? `Delete “${chosen[0]!.name}”` : `Delete ${count(chosen.length, 'piece')}`
+    chosen.length === 1 ? say`Delete “${chosen[0]!.name}”` : say`Delete ${counted(chosen.length, 'piece')}`
   const deleted = new Set(chosen.map((p) => p.id))
   const kept = new Set(Object.values(project.pieces).flatMap((p) => (deleted.has(p.id) ? [] : p.lines)))
   const gone = [...new Set(chosen.flatMap((p) => p.lines))].filter((id) => !kept.has(id))

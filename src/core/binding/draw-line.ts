@@ -6,15 +6,16 @@ import type { Point } from '../geometry/point'
 import { isInside } from '../geometry/polyline'
 import { linesOf } from '../pieces/lines'
 import { type PieceShape, shapesOf } from '../pieces/piece-shape'
+import { say } from '../words'
 
 /** What a drawn line is called, by its role. */
 const CALLED: Record<Role, string> = {
   cut: 'cut',
   score: 'score',
   perforate: 'perforation',
-  pen: 'pen line',
-  print: 'printed line',
-  skip: 'line to be skipped',
+  pen: say`pen line`,
+  print: say`printed line`,
+  skip: say`line to be skipped`,
 }
 
 /** The smallest piece on which a straight line lies by its middle or by one of its ends; null where it lies on none. */
@@ -33,7 +34,7 @@ function pieceUnder(project: Project, from: Point, to: Point): PieceShape | null
  */
 export function drawLine(project: Project, from: Point, to: Point, role: Role): [Project, Edit] {
   const shape = pieceUnder(project, from, to)
-  if (!shape) throw new RangeError('The line lies on no piece. Draw it across one.')
+  if (!shape) throw new RangeError(say`The line lies on no piece. Draw it across one.`)
   const [edge] = linesOf(project, shape.piece.outline)
   let number = 1
   while (project.lines[`drawn-${number}`]) number += 1
@@ -46,9 +47,9 @@ export function drawLine(project: Project, from: Point, to: Point, role: Role): 
     label: null,
     role,
     sure: true,
-    why: 'Drawn by hand.',
+    why: say`Drawn by hand.`,
     fold: null,
     held: null,
   }
-  return exchangeLines(project, `Draw a ${CALLED[role]} on “${shape.piece.name}”`, [], [line])
+  return exchangeLines(project, say`Draw a ${CALLED[role]} on “${shape.piece.name}”`, [], [line])
 }

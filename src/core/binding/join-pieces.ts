@@ -1,6 +1,7 @@
 import { type Edit, setLines } from '../document/edits'
 import type { Role } from '../document/lines'
 import type { Project } from '../document/project'
+import { say } from '../words'
 
 /** The cut lines that part the given pieces from one another: each bounds two of them. */
 export function partingLines(project: Project, pieces: readonly string[]): string[] {
@@ -19,10 +20,10 @@ export function joinPieces(
   pieces: readonly string[],
   role: Role & ('score' | 'skip'),
 ): [Project, Edit] {
-  const label = `Join ${pieces.length} pieces`
+  const label = say`Join ${pieces.length} pieces`
   return setLines(project, label, partingLines(project, pieces), {
     role,
     sure: true,
-    why: 'It parted pieces that were joined by hand.',
+    why: say`It parted pieces that were joined by hand.`,
   })
 }

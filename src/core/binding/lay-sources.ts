@@ -4,6 +4,7 @@ import { type FileSource, filesOf } from '../document/sources'
 import { type Affine, translation } from '../geometry/affine'
 import { uniteBoxes } from '../geometry/measure'
 import { shapeOf } from '../geometry/shape'
+import { say } from '../words'
 import { GAP } from './add-source'
 import { linesOfSource } from './remove-source'
 import { cornerOf, transformSources } from './transform-sources'
@@ -15,7 +16,8 @@ import { cornerOf, transformSources } from './transform-sources'
 export function laySources(project: Project, lay: NonNullable<FileSource['lay']>): [Project, Edit] {
   const files = filesOf(project.sources)
   const [first] = files
-  const label = lay === 'centred' ? 'Lay all drawings on one centre' : 'Lay all drawings beside one another'
+  const label =
+    lay === 'centred' ? say`Lay all drawings on one centre` : say`Lay all drawings beside one another`
   if (!first) return [project, { label, changes: [] }]
   const maps = lay === 'centred' ? onOneCentre(project, first, files) : inARow(project, files)
   return transformSources(project, label, maps, (file) => {

@@ -7,7 +7,7 @@ import { transformPath } from '../geometry/path'
 import type { Point } from '../geometry/point'
 import { shapeOf } from '../geometry/shape'
 import { linesOf } from '../pieces/lines'
-import { count } from '../units/count'
+import { count, quoted, say } from '../words'
 import { changeCleaned } from './cleaned-lines'
 
 /** Edits of pieces on the board: all lines of a piece go with it, and several pieces keep their places among them. */
@@ -15,7 +15,7 @@ import { changeCleaned } from './cleaned-lines'
 /** The pieces of an edit, as words tell them. */
 const nameOf = (project: Project, ids: readonly string[]): string => {
   const [only] = ids
-  return ids.length === 1 ? `“${project.pieces[only!]?.name ?? only}”` : count(ids.length, 'piece')
+  return ids.length === 1 ? quoted(project.pieces[only!]?.name ?? only) : count(ids.length, 'piece')
 }
 
 /** The box round pieces, outlines alone, mm; null where none of them is here. */
@@ -51,7 +51,9 @@ export function transformPieces(
 ): [Project, Edit] {
   const makings = makingsUnder(project, ids)
   if (makings.size > 0 && Math.abs(Math.abs(determinant(map)) - 1) > 1e-9)
-    throw new RangeError('What a making makes gets its size from its measures. Change those, or let it go.')
+    throw new RangeError(
+      say`What a making makes gets its size from its measures. Change those, or let it go.`,
+    )
   const isMade = (l: Line) => l.made !== undefined && makings.has(l.source)
   const own = new Set(ids.flatMap((id) => project.pieces[id]?.lines ?? []))
   const others = new Set(Object.values(project.pieces).flatMap((p) => (ids.includes(p.id) ? [] : p.lines)))
@@ -87,11 +89,11 @@ function freeId({ lines }: Project, id: string, k: number): string {
 
 /** Moves pieces. @param by mm to the right and down */
 export const movePieces = (project: Project, ids: readonly string[], by: Point): [Project, Edit] =>
-  transformPieces(project, ids, translation(by.x, by.y), `Move ${nameOf(project, ids)}`)
+  transformPieces(project, ids, translation(by.x, by.y), say`Move ${nameOf(project, ids)}`)
 
 /** Turns pieces about the middle of their box. @param degrees clockwise */
 export function turnPieces(project: Project, ids: readonly string[], degrees: number): [Project, Edit] {
-  const label = `Turn ${nameOf(project, ids)}`
+  const label = say`Turn ${nameOf(project, ids)}`
   const box = boxOfPieces(project, ids)
   if (!box) return [project, { label, changes: [] }]
   return transformPieces(project, ids, rotation(degrees, middleOf(box)), label)
@@ -103,7 +105,7 @@ export function mirrorPieces(
   ids: readonly string[],
   way: 'left-right' | 'up-down',
 ): [Project, Edit] {
-  const label = `Mirror ${nameOf(project, ids)}`
+  const label = say`Mirror ${nameOf(project, ids)}`
   const box = boxOfPieces(project, ids)
   if (!box) return [project, { label, changes: [] }]
   const flip = way === 'left-right' ? scaling(-1, 1) : scaling(1, -1)
@@ -116,7 +118,7 @@ export function sizePieces(
   ids: readonly string[],
   size: { width: number; height: number },
 ): [Project, Edit] {
-  const label = `Size ${nameOf(project, ids)}`
+  const label = say`Size ${nameOf(project, ids)}`
   const box = boxOfPieces(project, ids)
   if (!box) return [project, { label, changes: [] }]
   const factor = (to: number, from: number) => (from > 1e-9 ? Math.max(0.1, to) / from : 1)
@@ -131,7 +133,7 @@ export type Alignment = 'left' | 'centre' | 'right' | 'top' | 'middle' | 'bottom
 
 /** Lines pieces up by an edge or by their middles, on the box of them all. */
 export function alignPieces(project: Project, ids: readonly string[], to: Alignment): [Project, Edit] {
-  const label = `Align ${nameOf(project, ids)}`
+  const label = say`Align ${nameOf(project, ids)}`
   const all = boxOfPieces(project, ids)
   return each(project, ids, label, (box) => {
     if (!all) return { x: 0, y: 0 }
@@ -159,7 +161,7 @@ export function spacePieces(
   ids: readonly string[],
   way: 'across' | 'down',
 ): [Project, Edit] {
-  const label = `Space out ${nameOf(project, ids)}`
+  const label = say`Space out ${nameOf(project, ids)}`
   const [low, high] = way === 'across' ? (['minX', 'maxX'] as const) : (['minY', 'maxY'] as const)
   const boxes = ids.flatMap((id) => {
     const box = boxOfPieces(project, [id])
@@ -203,7 +205,7 @@ function each(
 
 /** Lays pieces to the right of everything else, out of a crowded place; they keep their places among them. */
 export function bringOut(project: Project, ids: readonly string[], gap: number): [Project, Edit] {
-  const label = `Bring out ${nameOf(project, ids)}`
+  const label = say`Bring out ${nameOf(project, ids)}`
   const own = new Set(ids.flatMap((id) => project.pieces[id]?.lines ?? []))
   const box = boxOfPieces(project, ids)
   const rest = Object.values(project.lines).filter((l) => !own.has(l.id))

@@ -4,6 +4,7 @@ import type { Project } from '../document/project'
 import { boxHolds } from '../geometry/measure'
 import { isInside, samplesOf } from '../geometry/polyline'
 import { shapeOfPiece, shapesOf } from '../pieces/piece-shape'
+import { say } from '../words'
 
 /** The piece that another one lies on as a layer of paper: the smallest of another plane that holds it; null for none. */
 export function pieceBeneath(project: Project, id: string): Piece | null {
@@ -31,7 +32,7 @@ export function cutOutOfBeneath(project: Project, id: string): [Project, Edit] {
   const beneath = pieceBeneath(project, id)
   const plane = beneath && project.lines[beneath.outline[0]!]?.plane
   const lines = plane ? project.pieces[id]!.lines : []
-  const label = `Cut “${project.pieces[id]?.name ?? ''}” out of what it lies on`
+  const label = say`Cut “${project.pieces[id]?.name ?? ''}” out of what it lies on`
   return setLines(project, label, lines, plane ? { plane } : {})
 }
 
@@ -51,5 +52,5 @@ export function layerOfItsOwn(project: Project, lines: readonly string[]): [Proj
   const planes = new Set(Object.values(project.lines).map((l) => l.plane))
   let number = planes.size + 1
   while (planes.has(`${source}-layer-${number}`)) number += 1
-  return setLines(project, 'Make a layer of its own', lines, { plane: `${source}-layer-${number}` })
+  return setLines(project, say`Make a layer of its own`, lines, { plane: `${source}-layer-${number}` })
 }

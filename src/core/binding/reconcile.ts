@@ -10,6 +10,7 @@ import { partOf } from '../geometry/part'
 import { writePath } from '../geometry/path'
 import { shapeOf } from '../geometry/shape'
 import { shapeOfPiece } from '../pieces/piece-shape'
+import { say } from '../words'
 import { type Found, type FoundPiece, findPieces } from './bind'
 
 /**
@@ -228,7 +229,7 @@ function nameFor(
           ...[line.label, ...[...layers].reverse()].filter(isTelling),
           source && isOnly ? titleOfFile(source.name) : null,
         ]
-  const name = names.find((n): n is string => n !== null && !used.has(n)) ?? `Piece ${number}`
+  const name = names.find((n): n is string => n !== null && !used.has(n)) ?? say`Piece ${number}`
   used.add(name)
   return name
 }

@@ -1,6 +1,7 @@
 import { type Edit, exchangeLines, joinEdits, makeEdit } from '../document/edits'
 import type { Line } from '../document/lines'
 import type { Project } from '../document/project'
+import { say } from '../words'
 
 export const linesOfSource = (project: Project, source: string): Line[] =>
   Object.values(project.lines).filter((l) => l.source === source)
@@ -17,7 +18,7 @@ export function dropSource(draft: Pick<Project, 'sources' | 'looks'>, source: st
  * comes back when this is undone.
  */
 export function removeSource(project: Project, source: string): [Project, Edit] {
-  const label = `Remove “${project.sources[source]?.name ?? source}”`
+  const label = say`Remove “${project.sources[source]?.name ?? source}”`
   const gone = linesOfSource(project, source).map((l) => l.id)
   const [without, exchange] = exchangeLines(project, label, gone, [])
   const [next, dropping] = makeEdit(without, label, (draft) => dropSource(draft, source))

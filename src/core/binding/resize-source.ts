@@ -3,12 +3,13 @@ import type { Project } from '../document/project'
 import { type FileSource, filesOf } from '../document/sources'
 import { type Affine, multiply, scaling, translation } from '../geometry/affine'
 import type { Point } from '../geometry/point'
+import { decimal, say } from '../words'
 import { cornerOf, transformSources } from './transform-sources'
 
 /** Factors beyond these would make specks or sails of a drawing. */
 export const FACTORS = { least: 0.01, most: 100 } as const
 
-const percent = (factor: number) => `${Math.round(factor * 1e4) / 100} %`
+const percent = (factor: number) => `${decimal(100 * factor, 2)} %`
 
 /**
  * Makes one drawing larger or smaller from its corner on. Roles, pieces and papers stay as they are.
@@ -16,14 +17,14 @@ const percent = (factor: number) => `${Math.round(factor * 1e4) / 100} %`
  */
 export function resizeSource(project: Project, id: string, factor: number): [Project, Edit] {
   const source = filesOf(project.sources).find((s) => s.id === id)
-  const label = `Resize “${source?.name ?? id}” to ${percent(factor)}`
+  const label = say`Resize “${source?.name ?? id}” to ${percent(factor)}`
   if (!source) return [project, { label, changes: [] }]
   return resized(project, label, [source], factor, cornerOf(project, source))
 }
 
 /** Makes all drawings larger or smaller together, so that they keep their places among one another. */
 export function resizeAll(project: Project, factor: number): [Project, Edit] {
-  const label = `Resize everything to ${percent(factor)}`
+  const label = say`Resize everything to ${percent(factor)}`
   return resized(project, label, filesOf(project.sources), factor, { x: 0, y: 0 })
 }
 
@@ -44,7 +45,7 @@ function resized(
       ...file.scale,
       mmPerUnit: file.scale.mmPerUnit * factor,
       sure: true,
-      why: `Resized by hand to ${percent(whole)}.`,
+      why: say`Resized by hand to ${percent(whole)}.`,
       resized: whole,
     }
   })

@@ -7,6 +7,7 @@ import { partOf, pointAtPlace } from '../geometry/part'
 import { type Contour, type Segment, transformContour, writePath } from '../geometry/path'
 import { shapeOf } from '../geometry/shape'
 import { linesOf } from '../pieces/lines'
+import { quoted, say } from '../words'
 import { changeCleaned } from './cleaned-lines'
 import { boxOfPieces } from './move-pieces'
 
@@ -30,17 +31,17 @@ export class CannotStretch extends RangeError {
  * @throws CannotStretch where pieces were made by measures, or where a strip to be taken out is not empty
  */
 export function stretchPieces(project: Project, ids: readonly string[], stretch: Stretch): [Project, Edit] {
-  const names = ids.map((id) => `“${project.pieces[id]?.name ?? id}”`)
-  const label = `Stretch ${names.slice(0, 3).join(', ')}${names.length > 3 ? ' …' : ''}`
+  const names = ids.map((id) => quoted(project.pieces[id]?.name ?? id))
+  const label = say`Stretch ${names.slice(0, 3).join(', ')}${names.length > 3 ? ' …' : ''}`
   const lines = [...new Set(ids.flatMap((id) => linesOf(project, project.pieces[id]?.lines ?? [])))]
   if (lines.some((l) => l.made && project.sources[l.source]?.kind === 'making'))
-    throw new CannotStretch('What a making makes gets its size from its measures. Change those instead.')
+    throw new CannotStretch(say`What a making makes gets its size from its measures. Change those instead.`)
   const changed = lines.flatMap((line): Line[] => {
     const contour = stretched(shapeOf(line.d).contour, stretch)
     return contour ? [{ ...line, d: writePath(contour) }] : []
   })
   if (changed.length === 0)
-    throw new CannotStretch('Nothing of the piece lies beyond that line. Put it further in.')
+    throw new CannotStretch(say`Nothing of the piece lies beyond that line. Put it further in.`)
   const [next, exchange] = exchangeLines(project, label, [], changed)
   const boxes = ids.flatMap((id) => boxOfPieces(project, [id]) ?? [])
   const beyond = new Set(changed.map((l) => l.id))
@@ -92,7 +93,7 @@ function shrunk(contour: Contour, axis: 'x' | 'y', at: number, by: number): Cont
     if (v > at) return v + by
     if (v > at + by + 1e-9 && v < edge)
       throw new CannotStretch(
-        `Between that line and ${Math.round(-by * 10) / 10} mm before it the drawing has corners or curves, which would be lost. Take less, or put the line elsewhere.`,
+        say`Between that line and ${Math.round(-by * 10) / 10} mm before it the drawing has corners or curves, which would be lost. Take less, or put the line elsewhere.`,
       )
     return Math.min(v, at + by)
   }
@@ -102,7 +103,7 @@ function shrunk(contour: Contour, axis: 'x' | 'y', at: number, by: number): Cont
     const crosses = from[axis] > at !== to[axis] > at
     if (crosses && (c1 || Math.abs(to[other] - from[other]) > 1e-6))
       throw new CannotStretch(
-        'What crosses that line there is slanted or curved, and would break. Put the line where the sides run straight.',
+        say`What crosses that line there is slanted or curved, and would break. Put the line where the sides run straight.`,
       )
     from = to
     return c1 && c2 ? { c1: moved(c1), c2: moved(c2), to: moved(to) } : { to: moved(to) }

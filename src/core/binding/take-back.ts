@@ -2,6 +2,7 @@ import { type Edit, makeEdit } from '../document/edits'
 import { type Line, stemsFrom } from '../document/lines'
 import type { Project } from '../document/project'
 import { type Cleaning, filesOf } from '../document/sources'
+import { say } from '../words'
 
 /**
  * Takes one kind of cleaning of a source back: lines come back as they were drawn, what stood in their place goes.
@@ -10,7 +11,7 @@ import { type Cleaning, filesOf } from '../document/sources'
 export function takeBack(project: Project, source: string, kind: Cleaning['kind']): [Project, Edit] {
   const file = project.sources[source]
   const cleaning = file?.kind === 'file' ? file.cleaning.find((c) => c.kind === kind) : undefined
-  const label = 'Take back what was tidied'
+  const label = say`Take back what was tidied`
   if (!cleaning) return makeEdit(project, label, () => {})
   const gone = new Set<string>()
   const back: Line[] = []
@@ -26,7 +27,7 @@ export function takeBack(project: Project, source: string, kind: Cleaning['kind'
         role: like?.role ?? 'cut',
         fold: like?.fold ?? null,
         sure: true,
-        why: 'It was put back as it was drawn.',
+        why: say`It was put back as it was drawn.`,
       })
   }
   return makeEdit(project, label, (draft) => {

@@ -2,7 +2,7 @@ import type { FoldedPiece, FoldModel, Glue } from '../folding'
 import { collisionsOf } from '../folding'
 import { inverse } from '../folding/joins'
 import { type Flat, isWithin, onFlat } from '../folding/model'
-import { poseOf, type Tree } from '../folding/pose'
+import type { Tree } from '../folding/pose'
 import { dot, moved, type Rigid, turned } from '../folding/rigid'
 
 /** Flaps that close a piece: a fold and all that hangs on it, held by no glue. */
@@ -34,9 +34,15 @@ const CLOSES = 30
  * have glue nor carry any, and are in no loop.
  * @param tree from the panel that stays where it is
  * @param tabs what is glued
+ * @param seamed panels that are glued to another piece or carry a tab of it, by position
  */
-export function closuresOf({ motion: { model } }: FoldedPiece, tree: Tree, tabs: readonly Glue[]): Closure[] {
-  const bound = new Set<number>()
+export function closuresOf(
+  { motion: { model } }: FoldedPiece,
+  tree: Tree,
+  tabs: readonly Glue[],
+  seamed: readonly number[],
+): Closure[] {
+  const bound = new Set<number>(seamed)
   for (const { panel, partner } of tabs) bound.add(panel).add(partner)
   for (const k of tree.closing) bound.add(model.hinges[k]!.a).add(model.hinges[k]!.b)
   const children = childrenOf(tree)
@@ -72,31 +78,43 @@ const beyond = (panel: number, children: readonly (readonly number[])[]): number
 /** A flap is opened by so much of its way to see whether another one holds it. */
 const OPENED = [0.9, 0.7, 0.4]
 
+/** Closures of pieces that are one body when all of it is glued. */
+export type ClosingBody = {
+  models: readonly FoldModel[]
+  /** angles of each piece when all is closed, degrees */
+  angles: readonly (readonly number[])[]
+  /** each with the piece that it closes, by position */
+  closures: readonly { of: number; closure: Closure }[]
+  /** where the panels of each piece lie when they are folded by such angles */
+  poseAt(angles: readonly (readonly number[])[]): readonly (readonly Rigid[])[]
+}
+
 /**
  * Which closures hold which: `[first, then]` where the first cannot be opened while the other is closed, so that it is
  * closed before it.
  */
-export function heldBy(
-  { motion }: FoldedPiece,
-  tree: Tree,
-  closures: readonly Closure[],
-): [number, number][] {
-  const { model } = motion
-  const { angles, pose } = motion.at(1)
+export function heldBy({ models, angles, closures, poseAt }: ClosingBody): [number, number][] {
+  const pose = poseAt(angles)
   const pairs: [number, number][] = []
   closures.forEach((own, i) => {
     closures.forEach((other, k) => {
       if (i === k) return
       // All others are out of the way.
-      const open = angles.map((a, h) => (closures.some((c, n) => n !== k && c.hinges.includes(h)) ? 0 : a))
+      const open = angles.map((all, of) =>
+        all.map((a, h) =>
+          closures.some((c, n) => n !== k && c.of === of && c.closure.hinges.includes(h)) ? 0 : a,
+        ),
+      )
+      const parts = [own, other].map(({ of, closure: { panels } }): Part => ({ of, panels }))
       const isHeld = OPENED.some((share) => {
-        const turned = [...open]
-        for (const h of own.hinges) turned[h] = angles[h]! * (h === own.hinge ? share : 1)
-        return crosses(model, tree, turned, own.panels, other.panels)
+        const turned = open.map((all) => [...all])
+        const { hinge, hinges } = own.closure
+        for (const h of hinges) turned[own.of]![h] = angles[own.of]![h]! * (h === hinge ? share : 1)
+        return crosses(models, poseAt(turned), parts[0]!, parts[1]!)
       })
       // A flap and a lid in one plane: the flap is under it (common practice).
       const isUnder =
-        own.panels.length < other.panels.length && liesOn(model, pose, own.panels[0]!, other.panels[0]!)
+        own.closure.panels.length < other.closure.panels.length && liesOn(models, pose, parts[0]!, parts[1]!)
       if (isHeld || isUnder) pairs.push([i, k])
     })
   })
@@ -107,37 +125,29 @@ export function heldBy(
 /** Panels in one plane are so near to each other, mm, as the cosine of the turn between them. */
 const IN_PLANE = { apart: 0.6, turned: 0.999 }
 
-/** Whether the middle of a panel lies on another one in its plane. */
-function liesOn({ panels }: FoldModel, pose: readonly Rigid[], one: number, other: number): boolean {
-  const { ring } = panels[one]!
+/** Some panels of a piece, both by position. */
+type Part = { of: number; panels: readonly number[] }
+type Poses = readonly (readonly Rigid[])[]
+
+/** Whether the middle of a part's first panel lies on that of another one in its plane. */
+function liesOn(models: readonly FoldModel[], poses: Poses, one: Part, other: Part): boolean {
+  const first = ({ of, panels: [p] }: Part) => ({ ring: models[of]!.panels[p!]!.ring, at: poses[of]![p!]! })
+  const [{ ring, at }, its] = [first(one), first(other)]
   const middle: Flat = [0, 1].map((k) => ring.reduce((sum, p) => sum + p[k as 0 | 1], 0) / ring.length) as [
     number,
     number,
   ]
-  const back = inverse(pose[other]!)
-  const [x, y, z] = moved(back, moved(pose[one]!, onFlat(middle)))
-  const turn = dot(turned(pose[one]!, [0, 0, 1]), turned(pose[other]!, [0, 0, 1]))
+  const [x, y, z] = moved(inverse(its.at), moved(at, onFlat(middle)))
+  const turn = dot(turned(at, [0, 0, 1]), turned(its.at, [0, 0, 1]))
   if (Math.abs(z) > IN_PLANE.apart || Math.abs(turn) < IN_PLANE.turned) return false
-  return isWithin(panels[other]!.ring, [x, y])
+  return isWithin(its.ring, [x, y])
 }
 
-function crosses(
-  model: FoldModel,
-  tree: Tree,
-  angles: readonly number[],
-  one: readonly number[],
-  other: readonly number[],
-): boolean {
-  const both = [...one, ...other]
-  const place = poseOf(model, tree, angles)
-  const part = {
-    ...model,
-    panels: both.map((i) => model.panels[i]!),
-    hinges: [],
-    glue: [],
-  }
+function crosses(models: readonly FoldModel[], poses: Poses, one: Part, other: Part): boolean {
+  const both = [one, other].flatMap(({ of, panels }) => panels.map((i) => [of, i] as const))
+  const part = { panels: both.map(([of, i]) => models[of]!.panels[i]!), hinges: [], glue: [], idle: [] }
   return collisionsOf(
     part,
-    both.map((i) => place[i]!),
-  ).some(({ a, b }) => a < one.length !== b < one.length)
+    both.map(([of, i]) => poses[of]![i]!),
+  ).some(({ a, b }) => a < one.panels.length !== b < one.panels.length)
 }

@@ -3,6 +3,7 @@ import { type Flat, flatsOf, laid, wound } from '../folding/model'
 import { after } from '../folding/rigid'
 import { intersect, unite } from '../geometry/regions'
 import { partsOf } from '../stacking'
+import type { Seam } from './bodies'
 import type { Step } from './step'
 
 /** What lies on a panel is drawn so far off it, mm. */
@@ -15,13 +16,16 @@ const OVER = 0.15
 export function withGlue(
   posed: Posed,
   build: Build,
+  seams: readonly Seam[],
   { glued: [one, other] }: Pick<Step, 'glued'>,
 ): { posed: Posed; glued: Set<number> } {
   const panels = posed.model.panels
   const [tab, partner] = [one, other].map((id) => panels.findIndex((p) => p.id === id))
   if (tab === undefined || partner === undefined || tab < 0 || partner < 0) return { posed, glued: new Set() }
-  const join = build.joins.find((j) => build.pieces[j.piece]!.motion.model.panels[j.panel]?.id === one)
-  const lay = join?.lay ?? layOfTab(build, one!, other!)
+  const isIt = ({ piece, panel }: { piece: number; panel: number }) =>
+    build.pieces[piece]!.motion.model.panels[panel]?.id === one
+  const join = build.joins.find(isIt)
+  const lay = join?.lay ?? seams.find(isIt)?.lay ?? layOfTab(build, one!, other!)
   const places = lay ? placesOfGlue(panels[tab]!, panels[partner]!, lay) : []
   const lifted = after(posed.pose[partner]!, {
     r: [1, 0, 0, 0, 1, 0, 0, 0, 1],

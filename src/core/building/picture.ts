@@ -5,8 +5,9 @@ import { poseOf } from '../folding/pose'
 import { after, dot, moved, plus, type Rigid, times, turned, type Vec3 } from '../folding/rigid'
 import { standOfBuild } from '../folding/stand'
 import { type Camera, type Still, stillOf, USUAL_CAMERA } from '../folding/still'
+import type { Seam } from './bodies'
 import { withGlue } from './glue-places'
-import type { PiecePlan } from './plan'
+import type { PiecePlan } from './piece-plan'
 import { wayOut } from './removal'
 import type { Step } from './step'
 
@@ -35,7 +36,7 @@ const HELD_OFF = 14
  */
 export function sceneOfStep(
   build: Build,
-  plans: readonly PiecePlan[],
+  { plans, seams }: { plans: readonly PiecePlan[]; seams: readonly Seam[] },
   ordered: readonly Step[],
   at: number,
 ): StepScene {
@@ -55,7 +56,10 @@ export function sceneOfStep(
     for (const { piece, onto } of build.joins)
       if (isJoined(piece) && (inHand.has(piece) || inHand.has(onto))) inHand.add(piece).add(onto)
   }
-  const each = plans.map((plan) => posedIn(plan, done, now))
+  // A second seam of two halves is seen where both are not quite folded; and what goes in needs its way.
+  const isSeam = step.kind === 'glue' && step.pieces.length > 1
+  const ajar = step.kind === 'join' ? 0 : AJAR
+  const each = plans.map((plan, i) => posedIn(plan, done, now, { isSeam: isSeam && inHand.has(i), ajar }))
   const joins = build.joins.filter((j) => inHand.has(j.piece) && inHand.has(j.onto) && isJoined(j.piece))
   const lying = placed({ pieces: build.pieces, joins }, each)
   const joining = joins.find((j) => now.has(`${build.pieces[j.piece]!.shape.piece.id}.join`))
@@ -74,12 +78,20 @@ export function sceneOfStep(
   const stand = standOfBuild(build)
   const whole = together(shown.map((i) => lying[i]!))
   const standing = { ...whole, pose: whole.pose.map((p) => after(stand, p)) }
-  const { posed, glued } = withGlue(standing, build, step)
+  const { posed, glued } = withGlue(standing, build, seams, step)
   return { posed, glued, camera: cameraFor(posed, glued) }
 }
 
-/** A piece as it is folded when some steps are done and one is being done. */
-function posedIn(plan: PiecePlan, done: ReadonlySet<string>, now: ReadonlySet<string>): Posed {
+/**
+ * A piece as it is folded when some steps are done and one is being done.
+ * @param how whether its seam is being glued, and how far flaps are turned that are still open, as a share
+ */
+function posedIn(
+  plan: PiecePlan,
+  done: ReadonlySet<string>,
+  now: ReadonlySet<string>,
+  how: { isSeam: boolean; ajar: number },
+): Posed {
   const { piece, tree, closures, fold, glue, close } = plan
   const { model, at } = piece.motion
   if (!fold) return { model, ...at(1) }
@@ -91,7 +103,7 @@ function posedIn(plan: PiecePlan, done: ReadonlySet<string>, now: ReadonlySet<st
       : CREASED
     : !done.has(fold.id)
       ? 0
-      : glue.some((s) => isOf(s, now))
+      : how.isSeam || glue.some((s) => isOf(s, now))
         ? GLUING
         : glue.length > 0 && !glue.some((s) => isOf(s, done))
           ? WAITING
@@ -100,7 +112,7 @@ function posedIn(plan: PiecePlan, done: ReadonlySet<string>, now: ReadonlySet<st
   closures.forEach((closure, k) => {
     const step = close[k]!
     if (isOf(step, done) || now.has(fold.id) || share < 0.5) return
-    const by = isOf(step, now) ? 0.8 : AJAR
+    const by = isOf(step, now) ? 0.8 : how.ajar
     for (const h of closure.hinges) angles[h]! *= by
   })
   const pose = poseOf(model, tree, angles)

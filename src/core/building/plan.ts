@@ -1,28 +1,14 @@
-import { type Build, type FoldedPiece, type Joined, type Posed, posedPieces } from '../folding'
-import { inverse } from '../folding/joins'
-import { poseOf, type Tree, treeOf } from '../folding/pose'
-import { after } from '../folding/rigid'
-import { type Closure, closuresOf, heldBy, hubOf } from './closures'
+import { type Build, type Joined, placed, posedPieces } from '../folding'
+import { poseOf } from '../folding/pose'
+import { bodiesOf, type Seam, seamsOf } from './bodies'
+import { heldBy } from './closures'
+import { type Body, opened, orderInto } from './into'
+import { joinStep, seamStep } from './joint-steps'
 import { inOrder } from './order'
+import { FIRST, needs, type PiecePlan, planOf, STUCK, UNDER } from './piece-plan'
 import { wayOut } from './removal'
 import * as says from './sentences'
 import type { Step } from './step'
-import { gluedTabs, hingesBetween } from './tongues'
-
-/** What one piece needs: its folds, its glue, the flaps that close it. */
-export type PiecePlan = {
-  piece: FoldedPiece
-  /** from the panel that stays where it is */
-  tree: Tree
-  closures: Closure[]
-  fold: Step | null
-  glue: Step[]
-  close: Step[]
-}
-
-const STUCK = 'Its place is shut in once that is done.'
-const FIRST = 'That makes it ready.'
-const UNDER = 'It lies under that.'
 
 /**
  * The steps of a build in an order that works, each with what it needs. Every piece is scored and folded, glued,
@@ -34,188 +20,138 @@ export function stepsOf(build: Build): Step[] {
 }
 
 /** The steps of a build, and by piece what they are made of. */
-export function planOfBuild(build: Build): { steps: Step[]; plans: PiecePlan[] } {
+export function planOfBuild(build: Build): { steps: Step[]; plans: PiecePlan[]; seams: Seam[] } {
   const nameOf = says.shortNames(build.pieces.map((p) => p.shape.piece.name))
+  const seams = seamsOf(build)
   const plans = build.pieces.map((piece, i) => {
     const carrying = build.joins.filter((j) => j.onto === i)
     return planOf(
       piece,
       nameOf(i),
       carrying.map((j) => j.partner),
+      seams.flatMap((s) => [...(s.piece === i ? [s.panel] : []), ...(s.onto === i ? [s.partner] : [])]),
     )
   })
-  const joins = build.joins.map((join) => joinStep(build, join, nameOf))
+  const joins = build.joins.map((join) => joinStep(build, join, nameOf, seams))
+  const bodies = bodiesOf(build, seams).map((pieces) => bodyOf(build, pieces, seams, plans, joins, nameOf))
+  const bodyWith = (piece: number) => bodies.find((b) => b.pieces.includes(piece))!
+  for (const body of bodies) orderBody(build, body, plans)
   const posed = posedPieces(build, 1)
   build.joins.forEach((join, n) => {
     const step = joins[n]!
-    const [own, other] = [plans[join.piece]!, plans[join.onto]!]
-    for (const ready of readyOf(own)) needs(step, ready, FIRST)
-    // What lies on this piece already is a part of it.
-    build.joins.forEach((before, m) => {
-      if (before.onto === join.piece && before.how !== 'slide') needs(step, joins[m]!, FIRST)
-    })
+    const other = plans[join.onto]!
     if (other.fold) needs(step, other.fold, FIRST)
-    if (join.how === 'glue' && !standsOff(join)) {
-      for (const late of [...other.glue, ...other.close]) needs(late, step, STUCK)
+    // What lies flat on both halves is a part of them.
+    if (seams.some((s) => s.join === join)) {
+      build.joins.forEach((before, m) => {
+        const isOnIt = before.onto === join.piece || before.onto === join.onto
+        if (isOnIt && isFlatGlue(before) && !seams.some((s) => s.join === before))
+          needs(step, joins[m]!, FIRST)
+      })
       return
     }
-    const beside = build.joins.flatMap((j) => (j !== join && j.onto === join.onto ? [posed[j.piece]!] : []))
-    orderInto(posed, join, step, other, beside)
-    const whole = openOf(posed, join, other, () => false, -1)
+    const [lying, carrying] = [bodyWith(join.piece), bodyWith(join.onto)]
+    for (const ready of readyOf(lying, plans)) needs(step, ready, FIRST)
+    // What lies on this piece already is a part of it.
+    build.joins.forEach((before, m) => {
+      if (lying.pieces.includes(before.onto) && before.how !== 'slide') needs(step, joins[m]!, FIRST)
+    })
+    if (isFlatGlue(join)) {
+      for (const late of [...other.glue, ...carrying.closures.map((c) => c.step)]) needs(late, step, STUCK)
+      return
+    }
+    const isBeside = (j: Joined) => j !== join && j.onto === join.onto && !carrying.pieces.includes(j.piece)
+    const beside = build.joins.flatMap((j) => (isBeside(j) ? [posed[j.piece]!] : []))
+    orderInto(posed, join, step, { body: carrying, plans }, beside)
+    const whole = opened(posed, join, { body: carrying, plans }, () => false)
     const lies = [join.panel, join.partner] as const
-    if (wayOut(posed[join.piece]!, [whole], lies, join.side) === null) return
+    if (wayOut(posed[join.piece]!, whole, lies, join.side) === null) return
     build.joins.forEach((sibling, m) => {
-      if (m === n || sibling.onto !== join.onto) return
-      if (wayOut(posed[join.piece]!, [whole, posed[sibling.piece]!], lies, join.side) === null)
+      if (!isBeside(sibling)) return
+      if (wayOut(posed[join.piece]!, [...whole, posed[sibling.piece]!], lies, join.side) === null)
         needs(joins[m]!, step, UNDER)
     })
   })
-  const all = [...plans.flatMap((p) => [...(p.fold ? [p.fold] : []), ...p.glue, ...p.close]), ...joins]
-  return { steps: withLetters(inOrder(together(all, nameOf, build))), plans }
-}
-
-const needs = (step: Step, before: Step, why: string): void => {
-  if (step !== before && !step.after.some((a) => a.step === before.id))
-    step.after.push({ step: before.id, why })
-}
-
-/** The steps after which a piece is as it goes into another one. */
-const readyOf = ({ fold, glue, close }: PiecePlan): Step[] => {
-  const all = [...glue, ...close]
-  return all.length > 0 ? all : fold ? [fold] : []
-}
-
-/** Whether a piece stands off the front of the panel that it is glued to, as a pocket does: the other is whole then. */
-const standsOff = ({ above, side }: Joined): boolean => side === 'front' && above > 0
-
-/** What goes into another piece, or over it: after its glue, before the flaps that would shut it in. */
-function orderInto(
-  posed: readonly Posed[],
-  join: Joined,
-  step: Step,
-  other: PiecePlan,
-  beside: readonly Posed[],
-): void {
-  const flap = other.closures.findIndex((c) => c.panels.includes(join.partner))
-  if (flap >= 0) needs(step, other.close[flap]!, 'It lies on that.')
-  const isOut = (isShut: (closure: number) => boolean, more: readonly Posed[] = []) =>
-    wayOut(
-      posed[join.piece]!,
-      [openOf(posed, join, other, isShut, flap), ...more],
-      [join.panel, join.partner],
-      join.side,
-    ) !== null
-  if (!isOut(() => false)) {
-    for (const late of other.glue) needs(late, step, STUCK)
-    for (const [k, late] of other.close.entries()) if (k !== flap) needs(late, step, STUCK)
-    return
-  }
-  for (const early of other.glue) needs(step, early, FIRST)
-  const late = other.close.filter((_, k) => k !== flap && !isOut((n) => n === k))
-  // Where no flap alone shuts it in, and all of it together does, it goes in before all of them.
-  const isShutIn = late.length === 0 && isOut(() => false, beside) && !isOut(() => true, beside)
-  other.close.forEach((close, k) => {
-    if (k === flap) return
-    if (isShutIn || late.includes(close)) needs(close, step, STUCK)
-    // Nothing is in the way: what slides over all goes last.
-    else if (join.how === 'slide') needs(step, close, FIRST)
-  })
-}
-
-/** The piece that carries a join where it lies, with some of its closures open. */
-function openOf(
-  posed: readonly Posed[],
-  join: Joined,
-  { piece, tree, closures }: PiecePlan,
-  isShut: (closure: number) => boolean,
-  always: number,
-): Posed {
-  const whole = posed[join.onto]!
-  const angles = [...whole.angles]
-  closures.forEach((c, k) => {
-    if (!isShut(k) && k !== always) for (const h of c.hinges) angles[h] = 0
-  })
-  const pose = poseOf(piece.motion.model, tree, angles)
-  // The panel that stays where it is does so.
-  const by = after(whole.pose[tree.root]!, inverse(pose[tree.root]!))
-  return { ...whole, angles, pose: pose.map((p) => after(by, p)) }
-}
-
-function planOf(piece: FoldedPiece, name: string, carrying: readonly number[]): PiecePlan {
-  const { shape, motion } = piece
-  const { id } = shape.piece
-  const { model } = motion
-  const tree = treeOf(model, hubOf(model, carrying))
-  const folds = model.hinges.filter((h) => Math.abs(h.target) > 1)
-  if (folds.length === 0) return { piece, tree, closures: [], fold: null, glue: [], close: [] }
-  const base = { pieces: [id], glued: [], letter: null, hold: false }
-  const tabs = gluedTabs(piece, tree)
-  // A piece that is only folded is closed by folding it, unless something goes into it.
-  const closures = tabs.length > 0 || carrying.length > 0 ? closuresOf(piece, tree, tabs) : []
-  const isAll = tabs.length === 0 && closures.length === 0
-  const fold: Step = {
-    ...base,
-    id: `${id}.fold`,
-    kind: 'fold',
-    says: says.fold(name, folds, isAll),
-    after: [],
-  }
-  const glue = tabs.map(
-    (g): Step => ({
-      ...base,
-      id: `${id}.glue.${g.panel}`,
-      kind: 'glue',
-      glued: [model.panels[g.panel]!.id, model.panels[g.partner]!.id],
-      says: says.glueTab(name),
-      hold: strainOf(piece, tree, g.panel, g.partner) >= STRAINED,
-      after: [{ step: fold.id, why: FIRST }],
-    }),
+  const ofPieces = plans.flatMap((p) => [...(p.fold ? [p.fold] : []), ...p.glue, ...p.close])
+  const all = [...ofPieces, ...joins, ...bodies.flatMap((b) => b.more)]
+  const flaps = new Set(
+    plans.flatMap((p) => p.close.flatMap((step, k) => (p.closures[k]!.panels.length === 1 ? [step.id] : []))),
   )
-  const close = closures.map(
-    (c): Step => ({
-      ...base,
-      id: `${id}.close.${c.panels[0]}`,
-      kind: 'close',
-      says: says.close(name, c.panels.length > 1 ? 'end' : 'flap'),
-      after: [...(glue.length > 0 ? glue : [fold]).map((s) => ({ step: s.id, why: FIRST }))],
-    }),
-  )
-  for (const [first, then] of heldBy(piece, tree, closures)) needs(close[then]!, close[first]!, UNDER)
-  return { piece, tree, closures, fold, glue, close }
+  return { steps: withLetters(inOrder(together(all, flaps, nameOf, build))), plans, seams }
 }
 
-/** Scores between a tab and its partner that spring back by so much in all pull at the glue, degrees. */
-const STRAINED = 300
+function bodyOf(
+  build: Build,
+  pieces: readonly number[],
+  seams: readonly Seam[],
+  plans: readonly PiecePlan[],
+  joins: readonly Step[],
+  nameOf: (piece: number) => string,
+): Body {
+  const own = seams.filter((s) => pieces.includes(s.piece))
+  const steps = own.flatMap((s) => (s.join ? [joins[build.joins.indexOf(s.join)]!] : []))
+  const more = own.filter((s) => s.join === null).map((s) => seamStep(build, s, own, plans, steps, nameOf))
+  const closures = pieces.flatMap((of) =>
+    plans[of]!.closures.map((closure, k) => ({ of, closure, step: plans[of]!.close[k]! })),
+  )
+  return { pieces, joins: steps, more, closures }
+}
 
-/** How far paper between a tab and its partner is bent in all, degrees. */
-const strainOf = ({ motion: { model } }: FoldedPiece, tree: Tree, tab: number, partner: number): number =>
-  hingesBetween(tree, tab, partner).reduce((sum, h) => sum + Math.abs(model.hinges[h]!.target), 0)
-
-function joinStep(build: Build, join: Joined, nameOf: (piece: number) => string): Step {
-  const [own, other] = [build.pieces[join.piece]!, build.pieces[join.onto]!]
-  const isGlued = join.how === 'glue' || join.how === 'thread'
-  return {
-    id: `${own.shape.piece.id}.join`,
-    kind: join.how === 'thread' ? 'curl' : 'join',
-    pieces: [own.shape.piece.id, other.shape.piece.id],
-    glued: isGlued
-      ? [own.motion.model.panels[join.panel]!.id, other.motion.model.panels[join.partner]!.id]
+/** What a body needs for itself: its halves folded before they are glued, and glued before flaps close it. */
+function orderBody(build: Build, { pieces, joins, more, closures }: Body, plans: readonly PiecePlan[]): void {
+  for (const join of joins)
+    for (const of of pieces)
+      for (const ready of [plans[of]!.fold, ...plans[of]!.glue]) if (ready) needs(join, ready, FIRST)
+  for (const { step } of closures) for (const glued of [...joins, ...more]) needs(step, glued, FIRST)
+  const models = pieces.map((i) => build.pieces[i]!.motion.model)
+  const held = build.joins.flatMap((j) =>
+    pieces.includes(j.piece) && pieces.includes(j.onto)
+      ? [{ ...j, piece: pieces.indexOf(j.piece), onto: pieces.indexOf(j.onto) }]
       : [],
-    letter: null,
-    says: says.join(join, nameOf(join.piece), nameOf(join.onto)),
-    hold: false,
-    after: [],
-  }
+  )
+  const pairs = heldBy({
+    models,
+    angles: pieces.map((i) => build.pieces[i]!.motion.at(1).angles),
+    closures: closures.map((c) => ({ ...c, of: pieces.indexOf(c.of) })),
+    poseAt: (angles) =>
+      placed(
+        { pieces: pieces.map((i) => build.pieces[i]!), joins: held },
+        models.map((model, k) => ({
+          model,
+          angles: angles[k]!,
+          pose: poseOf(model, plans[pieces[k]!]!.tree, angles[k]!),
+        })),
+      ).map((p) => p.pose),
+  })
+  for (const [first, then] of pairs) needs(closures[then]!.step, closures[first]!.step, UNDER)
 }
 
-/** Flaps of one piece that are closed at the same time are one step. */
-function together(steps: readonly Step[], nameOf: (piece: number) => string, build: Build): Step[] {
+/** The steps after which a body is as it goes into another one. */
+function readyOf({ pieces, joins, more, closures }: Body, plans: readonly PiecePlan[]): Step[] {
+  const glued = pieces.flatMap((i) => plans[i]!.glue)
+  const all = [...glued, ...joins, ...more, ...closures.map((c) => c.step)]
+  return all.length > 0 ? all : pieces.flatMap((i) => plans[i]!.fold ?? [])
+}
+
+/** Whether a piece is glued flat to another; one that stands off its front, as a pocket does, finds the other whole. */
+const isFlatGlue = ({ how, above, side }: Joined): boolean =>
+  how === 'glue' && !(side === 'front' && above > 0)
+
+/**
+ * Flaps of one piece that are closed at the same time are one step.
+ * @param flaps ids of the steps that close a lone flap
+ */
+function together(
+  steps: readonly Step[],
+  flaps: ReadonlySet<string>,
+  nameOf: (piece: number) => string,
+  build: Build,
+): Step[] {
   const needed = new Map<string, string[]>()
   for (const s of steps) for (const { step } of s.after) needed.set(step, [...(needed.get(step) ?? []), s.id])
   const groups = new Map<string, Step[]>()
   for (const s of steps) {
-    const isFlap = s.kind === 'close' && s.says.includes(says.A_FLAP)
-    const key = isFlap
+    const key = flaps.has(s.id)
       ? JSON.stringify([s.pieces, s.after.map((a) => a.step).sort(), [...(needed.get(s.id) ?? [])].sort()])
       : s.id
     groups.set(key, [...(groups.get(key) ?? []), s])
@@ -228,10 +164,14 @@ function together(steps: readonly Step[], nameOf: (piece: number) => string, bui
       ...first!,
       ...(g.length > 1 ? { says: says.close(nameOf(place), 'flap', g.length) } : {}),
       parts: g.map((s) => s.id),
-      after: first!.after.map((a) => ({ ...a, step: into.get(a.step) ?? a.step })),
+      after: once(first!.after.map((a) => ({ ...a, step: into.get(a.step) ?? a.step }))),
     }
   })
 }
+
+/** Needs, each step once. */
+const once = (all: Step['after']): Step['after'] =>
+  all.filter((a, i) => all.findIndex((b) => b.step === a.step) === i)
 
 /** Joints marked in the order in which they are made: A, B, … Z, AA, AB. */
 function withLetters(ordered: readonly Step[]): Step[] {

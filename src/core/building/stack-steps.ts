@@ -5,7 +5,8 @@ import { USUAL_CAMERA } from '../folding/still'
 import type { Region } from '../geometry/regions'
 import type { Stacked } from '../stacking'
 import { posedStack } from '../stacking/posed'
-import { count } from '../units/count'
+import { lengthWords, type Unit } from '../units/length'
+import { allOf, count, say } from '../words'
 import type { StepScene } from './picture'
 import type { Step } from './step'
 
@@ -16,7 +17,7 @@ const HELD_OFF = 0.4
  * The steps of a stack, from the back forward: each layer turned over, its spacers on its back, laid with the corners
  * at the bottom first (common practice); with what each looks like.
  */
-export function stackSteps({ layers, size }: Stacked): { step: Step; scene: StepScene }[] {
+export function stackSteps({ layers, size }: Stacked, unit: Unit = 'mm'): { step: Step; scene: StepScene }[] {
   return layers.slice(1).map((layer, i) => {
     const behind = layers[i]!
     const strips = layer.pads.filter((p) => p.kind === 'strip').length
@@ -25,11 +26,11 @@ export function stackSteps({ layers, size }: Stacked): { step: Step; scene: Step
       Boolean,
     )
     const heights = [...new Set(layer.pads.map((p) => Math.round(p.height * 10) / 10))].sort((a, b) => a - b)
-    const high = heights.join(' and ')
+    const high = allOf(heights.map((h) => lengthWords(h, unit)))
     const says =
       pads.length > 0
-        ? `Put ${pads.join(' and ')} of ${high} mm on the back of “${layer.name}”, and lay it on “${behind.name}”, the corners at the bottom first.`
-        : `Lay “${layer.name}” on “${behind.name}”.`
+        ? say`Put ${allOf(pads)} of ${high} on the back of “${layer.name}”, and lay it on “${behind.name}”, the corners at the bottom first.`
+        : say`Lay “${layer.name}” on “${behind.name}”.`
     const lying = posedStack(layers.slice(0, i + 1))
     const [raised] = [posedStack([layer])]
     const off = HELD_OFF * Math.max(size.width, size.height)
@@ -56,7 +57,7 @@ export function stackSteps({ layers, size }: Stacked): { step: Step; scene: Step
         letter: null,
         says,
         hold: false,
-        after: i > 0 ? [{ step: `${behind.id}.layer`, why: 'It lies on that.' }] : [],
+        after: i > 0 ? [{ step: `${behind.id}.layer`, why: say`It lies on that.` }] : [],
       },
       scene: { posed, glued: new Set(places.map((_, k) => first + k)), camera: USUAL_CAMERA },
     }

@@ -2,9 +2,12 @@ import type { Project } from '../document/project'
 import { type Build, buildOf, folderOf } from '../folding'
 import { joinsOf } from '../making/joins'
 import { type Papers, type Stacked, stacked } from '../stacking'
+import type { Seam } from './bodies'
+import { type Fit, fitsOf } from './fits'
 import { byHand, outOfOrder } from './order'
 import { type StepScene, sceneOfStep } from './picture'
-import { type PiecePlan, planOfBuild } from './plan'
+import type { PiecePlan } from './piece-plan'
+import { planOfBuild } from './plan'
 import { stackSteps } from './stack-steps'
 import type { OutOfOrder, Step } from './step'
 
@@ -12,6 +15,10 @@ import type { OutOfOrder, Step } from './step'
 export type Whole = {
   build: Build
   plans: readonly PiecePlan[]
+  /** where pieces become one body */
+  seams: readonly Seam[]
+  /** pieces that fit together as halves, and lie on nothing yet */
+  fits: Fit[]
   stack: Stacked | null
   steps: Step[]
   /** what a hand ordered so that it needs what comes later */
@@ -30,13 +37,15 @@ export function wholeOf(project: Project, papers: Papers = new Map()): Whole {
     joinsOf(project),
   )
   const stack = project.stack ? stacked(project, project.stack, papers) : null
-  const { steps: folded, plans } = planOfBuild(build)
-  const laid = stack ? stackSteps(stack) : []
+  const plan = planOfBuild(build)
+  const laid = stack ? stackSteps(stack, project.unit) : []
   const scenes = new Map(laid.map(({ step, scene }) => [step.id, scene]))
-  const steps = byHand([...folded, ...laid.map((l) => l.step)], project.build?.order ?? [])
+  const steps = byHand([...plan.steps, ...laid.map((l) => l.step)], project.build?.order ?? [])
   return {
     build,
-    plans,
+    plans: plan.plans,
+    seams: plan.seams,
+    fits: fitsOf(build).filter((f) => project.build?.joins[f.piece] === undefined),
     stack,
     steps,
     wrong: outOfOrder(steps),
@@ -44,7 +53,7 @@ export function wholeOf(project: Project, papers: Papers = new Map()): Whole {
       scenes.get(steps[at]?.id ?? '') ??
       sceneOfStep(
         build,
-        plans,
+        plan,
         steps.filter((s) => !scenes.has(s.id)),
         steps.slice(0, at).filter((s) => !scenes.has(s.id)).length,
       ),

@@ -1,5 +1,6 @@
 import type { Point } from '../geometry/point'
 import { lengthWords, type Unit } from '../units/length'
+import { say } from '../words'
 
 /** What a hand does before a sheet is run. */
 export function loadWords(
@@ -11,10 +12,10 @@ export function loadWords(
 ): string {
   const place =
     at.x === 0 && at.y === 0
-      ? 'in the upper left corner of the mat'
-      : `${lengthWords(at.x, unit)} from the left and ${lengthWords(at.y, unit)} from the top of the mat`
-  return `Lay sheet ${number} (${paperName}) ${place}${printed ? ', the printed side up,' : ''} and load it.`
+      ? say`in the upper left corner of the mat`
+      : say`${lengthWords(at.x, unit)} from the left and ${lengthWords(at.y, unit)} from the top of the mat`
+  return say`Lay sheet ${number} (${paperName}) ${place}${printed ? say`, the printed side up,` : ''} and load it.`
 }
 
 /** What a hand does after a sheet was run. */
-export const UNLOAD_WORDS = 'Take the sheet out and lift the pieces off the mat.'
+export const UNLOAD_WORDS = say`Take the sheet out and lift the pieces off the mat.`

@@ -1,5 +1,6 @@
 import type { CutSetting, ToolRole } from '../document/paper'
 import type { Polyline } from '../geometry/flatten'
+import { say } from '../words'
 
 /** One stretch that a tool follows without lifting. */
 export type Stroke = {
@@ -15,6 +16,13 @@ export type Stroke = {
 }
 
 export type Tool = 'scoring tip' | 'knife' | 'pen'
+
+/** What the tools are called within a sentence. */
+export const TOOL_NAMES: Record<Tool, string> = {
+  'scoring tip': say`scoring tip`,
+  knife: say`knife`,
+  pen: say`pen`,
+}
 
 /** One tool's visit to a sheet: tool, settings, ordered tool path in sheet coordinates (mm, y down). */
 export type Pass = {

@@ -1,4 +1,5 @@
-import type { Pass, SheetPlan, Tool } from './pass'
+import { capital, say } from '../words'
+import { type Pass, type SheetPlan, TOOL_NAMES, type Tool } from './pass'
 
 type Unpaused = Omit<Pass, 'pause'>
 
@@ -25,7 +26,7 @@ export function withPauses(
     const { tool } = pass
     const words: string[] = []
     if (!held.includes(tool)) {
-      if (held.length < holders) words.push(`put in the ${tool}`)
+      if (held.length < holders) words.push(say`put in the ${TOOL_NAMES[tool]}`)
       else {
         const next = (t: Tool) => {
           const at = passes.findIndex((p, k) => k > i && p.tool === t)
@@ -33,19 +34,19 @@ export function withPauses(
         }
         const out = held.reduce((a, b) => (next(b) > next(a) ? b : a))
         held.splice(held.indexOf(out), 1)
-        words.push(`take out the ${out} and put in the ${tool}`)
+        words.push(say`take out the ${TOOL_NAMES[out]} and put in the ${TOOL_NAMES[tool]}`)
       }
       held.push(tool)
       if (tool === 'knife') light = null
     }
     if (tool === 'knife' && light !== pass.light) {
-      if (pass.light) words.push('set the blade to its lowest depth, for scoring')
-      else if (light) words.push('set the blade to the depth that cuts this card')
+      if (pass.light) words.push(say`set the blade to its lowest depth, for scoring`)
+      else if (light) words.push(say`set the blade to the depth that cuts this card`)
       light = pass.light
     }
-    const text = words.join(', and ')
+    const text = words.join(say`, and `)
     states.push({ held: [...held], light })
-    return { ...pass, pause: text ? text.charAt(0).toUpperCase() + text.slice(1) : null }
+    return { ...pass, pause: text ? capital(text) : null }
   })
   return { passes: paused, states }
 }

@@ -2,6 +2,7 @@ import { type Cutter, PLAIN_CUTTER } from '../document/cutter'
 import type { Sheet } from '../document/layout'
 import type { Paper } from '../document/paper'
 import type { Project } from '../document/project'
+import { say } from '../words'
 import { Blade, overrun } from './blade'
 import { orderStrokes } from './order'
 import type { Pass, SheetPlan, Stroke } from './pass'
@@ -64,7 +65,7 @@ export function planSheet(
     sheet: sheet.id,
     width: sheet.width,
     height: sheet.height,
-    paperName: paper?.name ?? 'Paper',
+    paperName: paper?.name ?? say`Paper`,
     passes: forBlade(withPauses(passes, cutter.holders).passes, cutter),
   }
 }

@@ -6,6 +6,7 @@ import { polylineBox } from '../geometry/polyline'
 import { keepOuts } from '../printing/marks'
 import { laidOn } from '../sheets/place'
 import { usableArea } from '../sheets/usable-area'
+import { say } from '../words'
 import type { Pass, SheetPlan } from './pass'
 import { withPauses } from './pauses'
 import type { PlanCutter } from './plan'
@@ -79,7 +80,7 @@ export function planTestCut(
     sheet: sheet.id,
     width: sheet.width,
     height: sheet.height,
-    paperName: paper?.name ?? 'Paper',
+    paperName: paper?.name ?? say`Paper`,
     passes: withPauses(passes, cutter.holders).passes,
   }
 }

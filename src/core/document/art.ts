@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { type Affine, multiply, rotation, scaling, translation } from '../geometry/affine'
 import { type Box, heightOf, widthOf } from '../geometry/measure'
 import { id, mm, name, size } from './fields'

@@ -1,11 +1,12 @@
-import { z } from 'zod'
+import * as z from 'zod'
+import { say } from '../words'
 import { DEFAULT_MAT, matSchema } from './layout'
 
 export const LANGUAGES = ['gcode', 'hpgl'] as const
 export type Language = (typeof LANGUAGES)[number]
 
 export const cutterFieldsSchema = z.object({
-  name: z.string().trim().min(1, 'a cutter needs a name').max(80),
+  name: z.string().trim().min(1, say`a cutter needs a name`).max(80),
   /** its mat, and the border that it does not reach */
   mat: matSchema,
   /** whether there is a scoring tip for it; without one the blade scores at its lowest depth */

@@ -1,3 +1,4 @@
+import { say } from '../words'
 import { type Edit, joinEdits, makeEdit, setLines } from './edits'
 import { habitKeyOf } from './families'
 import type { Role } from './lines'
@@ -14,7 +15,7 @@ export type Decision = {
 }
 
 /** The reason of a role that a person chose. */
-export const BY_HAND = 'Chosen by hand.'
+export const BY_HAND = say`Chosen by hand.`
 
 /** Decides the role of lines by hand: from then on it is sure. */
 export function decide(project: Project, { lines, role, label, forLook }: Decision): [Project, Edit] {

@@ -1,4 +1,4 @@
-import { count } from '../units/count'
+import { counted, say } from '../words'
 import { type Edit, makeEdit } from './edits'
 import type { Project } from './project'
 
@@ -11,8 +11,8 @@ export const setFoldAngle = (
   makeEdit(
     project,
     angle === null
-      ? `Let the angle of ${count(ids.length, 'fold')} be worked out`
-      : `Fold ${count(ids.length, 'score')} by ${angle}°`,
+      ? say`Let the angle of ${counted(ids.length, 'fold')} be worked out`
+      : say`Fold ${counted(ids.length, 'score')} by ${angle}°`,
     (draft) => {
       for (const id of ids) {
         const line = draft.lines[id]

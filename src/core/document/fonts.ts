@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { id, name } from './fields'
 
 /** The slice `fonts`: font files that a person brought. Their bytes are kept as they came. */

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { lookSchema, roleSchema } from './lines'
 
 /** The slice `habits`: what a person decided of a look, to be suggested for the same look in further files. */

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { id, mm } from './fields'
 
 /** The slice `layout`: sheets on the mat, and what lies on them. */

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { PATH_PATTERN } from '../geometry/path'
 import { id, mm } from './fields'
 

@@ -1,10 +1,11 @@
-import { z } from 'zod'
+import * as z from 'zod'
+import { say } from '../words'
 
 /** The roles that a tool works on. */
 export const TOOL_ROLES = ['score', 'perforate', 'pen', 'cut'] as const
 export type ToolRole = (typeof TOOL_ROLES)[number]
 
-const colour = z.string().regex(/^#[0-9a-f]{6}$/i, 'a colour is written #rrggbb')
+const colour = z.string().regex(/^#[0-9a-f]{6}$/i, say`a colour is written #rrggbb`)
 
 export const cutSettingSchema = z.object({
   /** grams of force */
@@ -17,14 +18,26 @@ export const cutSettingSchema = z.object({
 export type CutSetting = z.infer<typeof cutSettingSchema>
 
 export const paperFieldsSchema = z.object({
-  name: z.string().trim().min(1, 'a paper needs a name').max(80),
+  name: z.string().trim().min(1, say`a paper needs a name`).max(80),
   /** mm */
-  width: z.number().min(10, 'a sheet is at least 10 mm wide').max(3000, 'a sheet is at most 3000 mm wide'),
-  height: z.number().min(10, 'a sheet is at least 10 mm high').max(3000, 'a sheet is at most 3000 mm high'),
+  width: z
+    .number()
+    .min(10, say`a sheet is at least 10 mm wide`)
+    .max(3000, say`a sheet is at most 3000 mm wide`),
+  height: z
+    .number()
+    .min(10, say`a sheet is at least 10 mm high`)
+    .max(3000, say`a sheet is at most 3000 mm high`),
   /** g/m² (ISO 536) */
-  weight: z.number().min(20, 'paper weighs at least 20 g/m²').max(2000, 'paper weighs at most 2000 g/m²'),
+  weight: z
+    .number()
+    .min(20, say`paper weighs at least 20 g/m²`)
+    .max(2000, say`paper weighs at most 2000 g/m²`),
   /** thickness, mm */
-  caliper: z.number().min(0.02, 'paper is at least 0.02 mm thick').max(5, 'paper is at most 5 mm thick'),
+  caliper: z
+    .number()
+    .min(0.02, say`paper is at least 0.02 mm thick`)
+    .max(5, say`paper is at most 5 mm thick`),
   /** the face that lies upward, and the back */
   colour,
   backColour: colour,

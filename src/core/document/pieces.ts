@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { laidArtSchema, SIDES_OF_PAPER } from './art'
 import { id, name } from './fields'
 import { targetSchema } from './targets'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { mm } from './fields'
 
 /** The slice `print`. */
@@ -26,6 +26,8 @@ export const printSchema = z.strictObject({
   lines: z.boolean(),
   /** whether the back is printed too; it stays blank where nothing is said */
   bothSides: z.boolean().optional(),
+  /** whether parts bear their numbers on their backs */
+  numbers: z.boolean().optional(),
 })
 /** How sheets are printed before they are cut. */
 export type PrintSettings = z.infer<typeof printSchema>

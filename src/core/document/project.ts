@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { artSchema } from './art'
 import { buildSchema } from './build'
 import { id, name } from './fields'
@@ -12,6 +12,7 @@ import { printSchema } from './print'
 import { runSchema } from './run'
 import { sourceSchema } from './sources'
 import { stackSchema } from './stack'
+import { tagsSchema } from './tags'
 
 /** The version of the document that this code writes; older ones are led here by `migrations`. */
 export const VERSION = 2
@@ -20,6 +21,8 @@ export const VERSION = 2
 export const SLICES = {
   version: z.literal(VERSION),
   name,
+  /** by which it is found again */
+  tags: tagsSchema.optional(),
   unit: z.enum(['mm', 'in']),
   sources: z.record(id, sourceSchema),
   looks: z.record(id, lookSchema),

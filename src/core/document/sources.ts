@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { id, mm, name, size } from './fields'
 import { findingSchema } from './findings'
 import { lineSchema, MAX_LINES } from './lines'
@@ -48,6 +48,8 @@ export const traceSchema = z.strictObject({
   smooth: z.number().min(0).max(1),
   /** how far curves may stray from the edge, pixels */
   deviation: z.number().min(0.1).max(10),
+  /** parted by colour into so many layers of paper, each of which carries the next; by lightness alone where it is not said */
+  colours: z.number().int().min(2).max(12).optional(),
 })
 /** How the edges of a picture are traced. */
 export type TraceOptions = z.infer<typeof traceSchema>
@@ -111,7 +113,7 @@ export type FileSource = z.infer<typeof fileSourceSchema>
 export const measureValueSchema = z.union([
   z.number(),
   z.array(z.number()).min(1).max(20),
-  z.string().max(2000),
+  z.string().max(20_000),
   z.boolean(),
 ])
 export type MeasureValue = z.infer<typeof measureValueSchema>

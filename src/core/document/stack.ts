@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { id, mm, name } from './fields'
 
 /** The slice `stack`: a layered picture, from the back to the front. */

@@ -1,6 +1,7 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { MM_PER_INCH } from '../units/length'
 import { PAPER_SIZES } from '../units/paper-sizes'
+import { say } from '../words'
 import { mm, name } from './fields'
 
 export const targetSchema = z.strictObject({
@@ -42,11 +43,11 @@ const inches = (kind: TargetKind, title: string, width: number, height: number) 
 const CARDS: readonly Target[] = [
   ...['A4', 'A5', 'A6'].map((size) => {
     const { width, height } = PAPER_SIZES.find((p) => p.name === size)!
-    return sized('card', `Card ${size}`, width, height)
+    return sized('card', say`Card ${size}`, width, height)
   }),
-  inches('card', 'Card 4 1/4 × 5 1/2 in', 4.25, 5.5),
-  inches('card', 'Card 5 × 5 in', 5, 5),
-  inches('card', 'Card 5 × 7 in', 5, 7),
+  inches('card', say`Card 4 1/4 × 5 1/2 in`, 4.25, 5.5),
+  inches('card', say`Card 5 × 5 in`, 5, 5),
+  inches('card', say`Card 5 × 7 in`, 5, 7),
 ]
 
 /**
@@ -57,17 +58,17 @@ export const TARGETS: readonly Target[] = [
   ...PAPER_SIZES.filter((p) => p.name.endsWith('envelope')).map((p) =>
     sized('envelope', p.name.replace(/^(\w+) envelope$/, 'Envelope $1'), p.width, p.height),
   ),
-  inches('envelope', 'Envelope 4 3/8 × 5 3/4 in', 4.375, 5.75),
-  inches('envelope', 'Envelope 5 1/4 × 7 1/4 in', 5.25, 7.25),
-  inches('envelope', 'Envelope 5 1/2 × 5 1/2 in', 5.5, 5.5),
+  inches('envelope', say`Envelope 4 3/8 × 5 3/4 in`, 4.375, 5.75),
+  inches('envelope', say`Envelope 5 1/4 × 7 1/4 in`, 5.25, 7.25),
+  inches('envelope', say`Envelope 5 1/2 × 5 1/2 in`, 5.5, 5.5),
   ...CARDS,
-  ...CARDS.map(({ name: card, width, height }) => sized('panel', `Panel for ${card}`, width, height)),
-  inches('frame', 'Frame 8 × 8 in', 8, 8),
-  inches('frame', 'Frame 9 × 9 in', 9, 9),
-  inches('frame', 'Frame 12 × 12 in', 12, 12),
-  sized('frame', 'Frame A4', 210, 297),
+  ...CARDS.map(({ name: card, width, height }) => sized('panel', say`Panel for ${card}`, width, height)),
+  inches('frame', say`Frame 8 × 8 in`, 8, 8),
+  inches('frame', say`Frame 9 × 9 in`, 9, 9),
+  inches('frame', say`Frame 12 × 12 in`, 12, 12),
+  sized('frame', say`Frame A4`, 210, 297),
   ...PAPER_SIZES.filter((p) => !p.name.endsWith('envelope')).map((p) =>
-    sized('sheet', `Sheet ${p.name}`, p.width, p.height),
+    sized('sheet', say`Sheet ${p.name}`, p.width, p.height),
   ),
 ]
 

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { type Affine, apply, determinant } from '../geometry/affine'
 import type { Point } from '../geometry/point'
 import { mm } from './fields'

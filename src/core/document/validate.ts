@@ -1,4 +1,5 @@
-import { z } from 'zod'
+import * as z from 'zod'
+import { say } from '../words'
 import type { Touched } from './edits/apply'
 import { MAX_LINES } from './lines'
 import { type Project, projectSchema, SLICES } from './project'
@@ -10,7 +11,7 @@ import { type Project, projectSchema, SLICES } from './project'
 export function invalidAfter(project: Project, touched: Touched): { path: string; message: string } | null {
   for (const [slice, keys] of touched) {
     const schema = SLICES[slice] as z.ZodType | undefined
-    if (!schema) return { path: slice, message: 'is no part of a project' }
+    if (!schema) return { path: slice, message: say`is no part of a project` }
     const entry = keys && schema instanceof z.ZodRecord ? schema : null
     if (!entry || !keys) {
       const checked = schema.safeParse(project[slice])
@@ -28,13 +29,13 @@ export function invalidAfter(project: Project, touched: Touched): { path: string
   // Counting them takes longer than all the rest: only an edit of several lines can add as many.
   const lines = touched.get('lines')
   if (lines !== undefined && (lines?.size ?? 2) > 1 && Object.keys(project.lines).length > MAX_LINES)
-    return { path: 'lines', message: `are more than ${MAX_LINES}` }
+    return { path: 'lines', message: say`are more than ${MAX_LINES}` }
   return null
 }
 
 const told = (at: string[], error: z.ZodError) => {
   const [issue] = error.issues
-  return { path: [...at, ...(issue?.path ?? [])].join('.'), message: issue?.message ?? 'does not fit' }
+  return { path: [...at, ...(issue?.path ?? [])].join('.'), message: issue?.message ?? say`does not fit` }
 }
 
 /** A whole project from outside: all of it is looked at. @throws ZodError */

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
+import { polygonContains } from 'd3-polygon'
 import { PDFDocument, PDFName } from 'pdf-lib'
 import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { describe, expect, it } from 'vitest'
@@ -15,6 +16,7 @@ import { svg as svgFormat } from '../intake/svg'
 import { shapeOfPiece } from '../pieces/piece-shape'
 import type { Pixels } from '../printing/pixels'
 import { packSheets } from '../sheets/pack'
+import { laidOn } from '../sheets/place'
 import { cutList } from './cut-list'
 import { planToHpgl, UNITS_PER_MM } from './hpgl'
 import { jobSheet } from './job-sheet'
@@ -245,6 +247,74 @@ describe('sheetToPdf, printed', () => {
     expect(strokes).toBe(1)
     expect((await printed({ marks: null })).strokes).toBe(0)
     expect((await printed({ lines: true })).strokes).toBe(2)
+  })
+
+  describe('with numbers on the backs', () => {
+    /** Where the figures of a page stand, as pdf.js finds them: four corners of each, mm from the left upper corner. */
+    const figuresOn = async (bytes: Uint8Array, number: number) => {
+      const page = await (await getDocument({ data: bytes }).promise).getPage(number)
+      const [, , , top] = page.view
+      const mm = (points: number) => (points * 25.4) / 72
+      return (await page.getTextContent()).items.flatMap((item) => {
+        if (!('str' in item) || item.str === '') return []
+        const [x, y, size] = [item.transform[4], item.transform[5], item.transform[3]] as number[]
+        // Helvetica's figures are 0.703 of the size of type high (Adobe Core 14 metrics).
+        const corners = [0, item.width].flatMap((w) =>
+          [0, 0.703 * size!].map((h): [number, number] => [mm(x! + w), mm(top! - y! - h)]),
+        )
+        return [{ text: item.str, corners }]
+      })
+    }
+    const numbered = async (some: Partial<PrintSettings> = {}) => {
+      const project = caddy()
+      const print = { ...USUAL_PRINT, numbers: true, ...some }
+      const laid = { ...project, print, layout: { ...project.layout, ...packSheets(project, [paper]) } }
+      const [sheet] = laid.layout.sheets
+      return { laid, sheet: sheet!, bytes: await sheetToPdf(laid, sheet!, { cut: false, print }) }
+    }
+    const pairsOf = (ring: Float64Array) =>
+      Array.from({ length: ring.length / 2 }, (_, i): [number, number] => [ring[2 * i]!, ring[2 * i + 1]!])
+    /** Parts that have figures wholly in their paper, where these stand so on the turned sheet. */
+    const hit = (
+      { laid, sheet }: Awaited<ReturnType<typeof numbered>>,
+      figures: Awaited<ReturnType<typeof figuresOn>>,
+      across: (x: number) => number,
+    ) =>
+      laidOn(laid, sheet).filter((part) => {
+        const [ring, ...holes] = part.rings(0.1).map(pairsOf)
+        return figures.some(({ corners }) => {
+          const turned = corners.map(([x, y]): [number, number] => [across(x), y])
+          return (
+            turned.every((p) => polygonContains(ring!, p)) &&
+            holes.every((hole) => turned.every((p) => !polygonContains(hole, p)))
+          )
+        })
+      })
+
+    it('has the number of each part on its back, wholly in its paper, once the sheet is turned over', async () => {
+      const made = await numbered()
+      const { laid, sheet, bytes } = made
+      expect(await figuresOn(bytes.slice(), 1)).toEqual([])
+      const figures = await figuresOn(bytes.slice(), 2)
+      const parts = Object.values(laid.pieces)
+      const on = sheet.placements.map((p) => String(parts.findIndex((one) => one.id === p.piece) + 1))
+      expect(figures.map((f) => f.text).sort()).toEqual(on.sort())
+      expect(hit(made, figures, (x) => sheet.width - x)).toHaveLength(sheet.placements.length)
+      // A back that is not turned over would miss some of them.
+      expect(hit(made, figures, (x) => x).length).toBeLessThan(sheet.placements.length)
+    })
+
+    it('has them on the front where a part lies mirrored, and no second page where they are not asked for', async () => {
+      const made = await numbered()
+      const [first] = made.sheet.placements
+      const sheet = { ...made.sheet, placements: [{ ...first!, mirrored: true }] }
+      const bytes = await sheetToPdf(made.laid, sheet, { cut: false, print: made.laid.print })
+      expect(await figuresOn(bytes.slice(), 2)).toEqual([])
+      const figures = await figuresOn(bytes.slice(), 1)
+      expect(hit({ ...made, sheet }, figures, (x) => x)).toHaveLength(1)
+      const plain = await numbered({ numbers: false })
+      expect((await getDocument({ data: plain.bytes }).promise).numPages).toBe(1)
+    })
   })
 
   describe('with art', () => {

@@ -3,17 +3,19 @@ import type { Sheet } from '../document/layout'
 import type { Project } from '../document/project'
 import { shapeOfPiece } from '../pieces/piece-shape'
 import { formatLength, type Unit } from '../units/length'
+import { say } from '../words'
+import { csv } from './csv'
 
 export type ListedSheet = { sheet: Sheet; number: number; paperName: string; timeline: Timeline }
 
 const headOf = (unit: Unit) => [
-  'Sheet',
-  'Paper',
-  `Sheet size (${unit})`,
-  'Piece',
-  'On this sheet',
-  `Piece size (${unit})`,
-  'Sheet time (s)',
+  say`Sheet`,
+  say`Paper`,
+  say`Sheet size (${unit})`,
+  say`Piece`,
+  say`On this sheet`,
+  say`Piece size (${unit})`,
+  say`Sheet time (s)`,
 ]
 
 /**
@@ -43,11 +45,5 @@ export function cutList(project: Project, sheets: readonly ListedSheet[]): strin
       ]
     })
   })
-  return [headOf(project.unit), ...rows].map((row) => `${row.map(field).join(',')}\r\n`).join('')
-}
-
-/** A field in quotes where it needs them; what a spreadsheet would take for a formula is text. */
-function field(text: string): string {
-  const safe = /^[=+\-@\t\r]/.test(text) ? `'${text}` : text
-  return /[",\r\n]/.test(safe) ? `"${safe.replace(/"/g, '""')}"` : safe
+  return csv([headOf(project.unit), ...rows])
 }

@@ -1,4 +1,5 @@
 import type { Project } from '../document/project'
+import { say } from '../words'
 import type { FileKind } from './kind'
 
 export type { FileKind, Platform, Writable } from './kind'
@@ -45,7 +46,7 @@ export const FILE_KINDS: readonly FileKind[] = [
   },
   {
     name: 'gcode',
-    title: 'G-code',
+    title: say`G-code`,
     ending: 'gcode',
     type: 'text/x-gcode',
     needs: 'plan',
@@ -54,7 +55,7 @@ export const FILE_KINDS: readonly FileKind[] = [
   },
   {
     name: 'hpgl',
-    title: 'HP-GL',
+    title: say`HP-GL`,
     ending: 'plt',
     type: 'application/vnd.hp-hpgl',
     needs: 'plan',
@@ -63,7 +64,7 @@ export const FILE_KINDS: readonly FileKind[] = [
   },
   {
     name: 'print',
-    title: 'Print PDF',
+    title: say`Print PDF`,
     ending: 'print.pdf',
     type: PDF,
     needs: 'print',
@@ -72,7 +73,7 @@ export const FILE_KINDS: readonly FileKind[] = [
   },
   {
     name: 'both',
-    title: 'Print and cut PDF',
+    title: say`Print and cut PDF`,
     ending: 'print-and-cut.pdf',
     type: PDF,
     needs: 'print',

@@ -1,4 +1,5 @@
-import { count } from '../units/count'
+import { FOLD_NAMES } from '../document/role-names'
+import { counted, decimal, say } from '../words'
 import { collisionsOf } from './collisions'
 import { heightAbove } from './extent'
 import type { Motion } from './folding'
@@ -30,8 +31,8 @@ const OUTSIDE = 0.3
 /** More pairs of panels than this are told together. */
 const MOST_TOLD = 4
 
-const mm = (v: number) => `${Math.round(v * 10) / 10} mm`
-const deg = (v: number) => `${Math.round(v * 10) / 10} degrees`
+const mm = (v: number) => `${decimal(v, 1)} mm`
+const deg = (v: number) => say`${decimal(v, 1)} degrees`
 
 /** Everything that would go wrong when a build is folded as its motion has it. */
 export function findingsOf(given: FoldModel, motion: Motion): FoldFinding[] {
@@ -39,7 +40,7 @@ export function findingsOf(given: FoldModel, motion: Motion): FoldFinding[] {
   const end = motion.at(1)
   const id = (i: number) => model.panels[i]!.id
   const findings: FoldFinding[] = []
-  const say = (
+  const tell = (
     rule: string,
     severity: FoldFinding['severity'],
     message: string,
@@ -47,7 +48,8 @@ export function findingsOf(given: FoldModel, motion: Motion): FoldFinding[] {
     panels: readonly number[] = [],
   ) => findings.push({ rule, severity, message, lines: [...lines], panels: panels.map(id) })
 
-  for (const { line, why } of model.idle) say('fold-idle', 'warning', `A fold turns nothing. ${why}`, [line])
+  for (const { line, why } of model.idle)
+    tell('fold-idle', 'warning', say`A fold turns nothing. ${why}`, [line])
   /** The folds along panels: where they are seen on the flat drawing. */
   const foldsOf = (panels: readonly number[]) => [
     ...new Set(
@@ -57,10 +59,10 @@ export function findingsOf(given: FoldModel, motion: Motion): FoldFinding[] {
   if (closure.mm > OPEN) {
     const ties = tiesOfLoops(model, motion.tree)
     const open = motion.tree.closing.filter((_, i) => closureOf(end.pose, [ties[i]!]).mm > OPEN)
-    say(
+    tell(
       'fold-open',
       'error',
-      `The folds do not close: ${mm(closure.mm)} stay open. Look for a fold that is missing, or one in the wrong place.`,
+      say`The folds do not close: ${mm(closure.mm)} stay open. Look for a fold that is missing, or one in the wrong place.`,
       open.flatMap((k) => model.hinges[k]!.lines),
     )
   }
@@ -68,10 +70,10 @@ export function findingsOf(given: FoldModel, motion: Motion): FoldFinding[] {
   for (const k of wrong) {
     const { lines, a, b, target } = model.hinges[k]!
     const way = target > 0 ? 'valley' : 'mountain'
-    say(
+    tell(
       'fold-wrong-way',
       'error',
-      `A fold is drawn as a ${way}, all others like it the other way. Turn its direction round.`,
+      say`A fold is drawn as a ${FOLD_NAMES[way]}, all others like it the other way. Turn its direction round.`,
       lines,
       [a, b],
     )
@@ -80,19 +82,19 @@ export function findingsOf(given: FoldModel, motion: Motion): FoldFinding[] {
     h.sure && !h.follows && Math.abs(end.angles[k]! - h.target) > LOCKED ? [k] : [],
   )
   if (locked.length > 0 && wrong.length === 0)
-    say(
+    tell(
       'fold-locked',
       'warning',
-      `Folds lock one another: ${count(locked.length, 'fold')} cannot turn as far as they should. Folds that end on another fold need one that goes on, or a cut.`,
+      say`Folds lock one another: ${counted(locked.length, 'fold')} cannot turn as far as they should. Folds that end on another fold need one that goes on, or a cut.`,
       locked.flatMap((k) => model.hinges[k]!.lines),
       [...new Set(locked.flatMap((k) => [model.hinges[k]!.a, model.hinges[k]!.b]))],
     )
   const lost = given.glue.filter((g) => !model.glue.includes(g))
   for (const { panel, partner, gap } of meetingsOf(given, lost, end.pose))
-    say(
+    tell(
       'tab-gap',
       'error',
-      `A tab misses the edge that it belongs to by ${mm(gap)}. Compare the lengths of the walls between them.`,
+      say`A tab misses the edge that it belongs to by ${mm(gap)}. Compare the lengths of the walls between them.`,
       model.hinges.filter((h) => h.a === panel || h.b === panel).flatMap((h) => h.lines),
       [panel, partner],
     )
@@ -100,19 +102,19 @@ export function findingsOf(given: FoldModel, motion: Motion): FoldFinding[] {
   const crossing =
     wrong.length > 0 || locked.length > 0 || closure.mm > OPEN ? [] : collisionsOf(model, end.pose)
   if (crossing.length > MOST_TOLD)
-    say(
+    tell(
       'panels-cross',
       'warning',
-      `${count(crossing.length, 'pair')} of panels pass through each other, by up to ${mm(Math.max(...crossing.map((c) => c.mm)))}. Make some of them narrower, or fold them first.`,
+      say`${counted(crossing.length, 'pair')} of panels pass through each other, by up to ${mm(Math.max(...crossing.map((c) => c.mm)))}. Make some of them narrower, or fold them first.`,
       foldsOf(crossing.flatMap((c) => [c.a, c.b])),
       [...new Set(crossing.flatMap((c) => [c.a, c.b]))],
     )
   else
     for (const { a, b, mm: depth } of crossing)
-      say(
+      tell(
         'panels-cross',
         'warning',
-        `Two panels pass through each other by ${mm(depth)}. Make one of them narrower, or fold it first.`,
+        say`Two panels pass through each other by ${mm(depth)}. Make one of them narrower, or fold it first.`,
         foldsOf([a, b]),
         [a, b],
       )
@@ -121,11 +123,10 @@ export function findingsOf(given: FoldModel, motion: Motion): FoldFinding[] {
   )
   const asked = model.hinges.filter((h) => !h.sure && h.target !== 0)
   if (asked.length > 0) {
-    const is = asked.length === 1
     findings.push({
       rule: 'fold-asked',
       severity: 'note',
-      message: `${count(asked.length, 'fold')} ${is ? 'has' : 'have'} an angle that nothing tells: ${deg(Math.abs(asked[0]!.target))} ${is ? 'is' : 'are'} taken. Say how far ${is ? 'it folds' : 'they fold'}.`,
+      message: say`${counted(asked.length, 'fold has an angle that nothing tells', 'folds have an angle that nothing tells')}: ${deg(Math.abs(asked[0]!.target))} taken. Say how far to fold there.`,
       lines: asked.flatMap((h) => h.lines),
       panels: [],
       angle: Math.abs(asked[0]!.target),
@@ -144,7 +145,7 @@ function ofCards(model: FoldModel, pose: readonly Rigid[]) {
     found.push({
       rule: 'card-not-flat',
       severity: 'error',
-      message: `Closed, the card is not flat: it stands ${mm(height)} high.`,
+      message: say`Closed, the card is not flat: it stands ${mm(height)} high.`,
       panels: [...model.panels.keys()],
     })
   const followers = new Set(model.hinges.filter((h) => h.follows).flatMap((h) => [h.a, h.b]))
@@ -168,7 +169,7 @@ function ofCards(model: FoldModel, pose: readonly Rigid[]) {
       found.push({
         rule: 'pop-up-outside',
         severity: 'error',
-        message: `Closed, a part of the pop-up stands ${mm(out)} out of the card. Hold it nearer to the fold, or make it shorter.`,
+        message: say`Closed, a part of the pop-up stands ${mm(out)} out of the card. Hold it nearer to the fold, or make it shorter.`,
         panels: [panel],
       })
   }

@@ -15,6 +15,7 @@ import {
   sceneOf,
   scenePoseOf,
 } from '.'
+import { anglesOf } from './angles'
 import { drawnWith, folding, strapCard, tray } from './drawn-folds'
 import { type FoldModel, onFlat } from './model'
 import { moved } from './rigid'
@@ -309,4 +310,11 @@ describe('what the folded view is told', () => {
       height: expect.closeTo(24, 3),
     })
   })
+})
+
+it('has no angles for a piece that is thinner than any panel', () => {
+  expect(anglesOf({ panels: [], hinges: [], idle: [] }, [], [])).toEqual([])
+  const { at, closure } = motionOf({ panels: [], hinges: [], glue: [], idle: [] })
+  expect(at(1).pose).toEqual([])
+  expect(closure.mm).toBe(0)
 })

@@ -1,5 +1,6 @@
 import type { Line } from '../document/lines'
 import type { PieceShape } from '../pieces/piece-shape'
+import { say } from '../words'
 import { anglesOf, type Given } from './angles'
 import { hingesOf } from './hinges'
 import { CLOSED, type Closure, closeLoops, closureOf, type Tie, tiesOfGlue, tiesOfLoops } from './loops'
@@ -47,7 +48,7 @@ export function modelOf(shape: PieceShape): FoldModel {
   const angles = anglesOf(bare, partners, given)
   const idle = bare.idle.map((line) => ({
     line,
-    why: 'It ends within its panel, so that nothing turns about it.',
+    why: say`It ends within its panel, so that nothing turns about it.`,
   }))
   return {
     panels: bare.panels,

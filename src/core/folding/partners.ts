@@ -1,4 +1,5 @@
 import type { Fold } from '../document/lines'
+import { say } from '../words'
 import type { Bare, BareHinge } from './hinges'
 import type { Flat, FoldPanel, Glue } from './model'
 import { apart, depthFrom, type Edge, edgesOfPanels, MEETS, offLine, widthAcross } from './panel-edges'
@@ -98,7 +99,7 @@ export function partnersOf({ panels, hinges }: Bare, folds: readonly (Fold | nul
   return found
     .sort((a, b) => a.off - b.off)
     .filter(({ tab, edge }) => {
-      const [one, other] = [`tab ${tab}`, `edge ${edge.panel} ${edge.from}`]
+      const [one, other] = [say`tab ${tab}`, `edge ${edge.panel} ${edge.from}`]
       if (taken.has(one) || taken.has(other)) return false
       taken.add(one)
       taken.add(other)

@@ -1,3 +1,4 @@
+import { quoted, say } from '../words'
 import { collisionsOf } from './collisions'
 import type { FoldFinding } from './findings'
 import { type Build, type Joined, posedTogether } from './joins'
@@ -39,7 +40,7 @@ function crossing(build: Build): BetweenPieces[] {
   return [...worst.values()].map(({ one, other, mm, panels }) => ({
     rule: 'pieces-cross',
     severity: 'warning',
-    message: `${nameOf(build, one)} and ${nameOf(build, other)} pass through each other by ${tenths(mm)} mm where they are put together. Make one of them smaller, or lay it elsewhere.`,
+    message: say`${nameOf(build, one)} and ${nameOf(build, other)} pass through each other by ${tenths(mm)} mm where they are put together. Make one of them smaller, or lay it elsewhere.`,
     lines: [...build.pieces[other]!.shape.piece.outline],
     panels,
     one,
@@ -70,7 +71,7 @@ function tooWide(build: Build, { piece, onto, panel, partner, lay, side, above }
     {
       rule: 'piece-too-wide',
       severity: 'warning',
-      message: `${nameOf(build, one)} does not go into ${nameOf(build, other)}: it reaches ${tenths(mm)} mm beyond a wall. Make it narrower, or the other wider.`,
+      message: say`${nameOf(build, one)} does not go into ${nameOf(build, other)}: it reaches ${tenths(mm)} mm beyond a wall. Make it narrower, or the other wider.`,
       lines: [...build.pieces[one]!.shape.piece.outline],
       panels: [own.id, model.panels[partner]!.id],
       one,
@@ -79,6 +80,6 @@ function tooWide(build: Build, { piece, onto, panel, partner, lay, side, above }
   ]
 }
 
-const nameOf = ({ pieces }: Build, i: number): string => `“${pieces[i]!.shape.piece.name}”`
+const nameOf = ({ pieces }: Build, i: number): string => quoted(pieces[i]!.shape.piece.name)
 
 const tenths = (mm: number): number => Math.round(mm * 10) / 10

@@ -39,7 +39,8 @@ export function treeOf({ panels, hinges }: Joined, root = 0): Tree {
     open.push(...at[panel]!)
   }
   for (const start of [root, ...panels.keys()]) {
-    if (seen.has(start)) continue
+    // Of a piece that is thinner than any panel not even the root is there.
+    if (seen.has(start) || start >= panels.length) continue
     const open: number[] = []
     add(start, open)
     for (;;) {

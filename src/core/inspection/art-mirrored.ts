@@ -1,4 +1,5 @@
 import { artOnPieces } from '../document/art-on-pieces'
+import { say } from '../words'
 import type { Rule } from './rule'
 
 /** Art on a piece that is laid mirrored: it is printed mirrored too, and writing on it reads backwards. */
@@ -13,7 +14,7 @@ export const artMirrored: Rule = (project) => {
           {
             rule: 'art-mirrored',
             severity: 'warning' as const,
-            message: `“${piece.name}” lies mirrored on a sheet, so its art is printed mirrored and writing reads backwards. Turn it over again in the station Sheets.`,
+            message: say`“${piece.name}” lies mirrored on a sheet, so its art is printed mirrored and writing reads backwards. Turn it over again in the station Sheets.`,
             lines: [],
             pieces: [piece.id],
           },

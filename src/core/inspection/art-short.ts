@@ -3,6 +3,7 @@ import { artOnPieces } from '../document/art-on-pieces'
 import { apply } from '../geometry/affine'
 import { shapeOfPiece } from '../pieces/piece-shape'
 import { lengthWords } from '../units/length'
+import { say } from '../words'
 import type { Rule } from './rule'
 
 /** Art that ends farther than this from an edge is meant to lie within it, mm (common practice). */
@@ -25,6 +26,6 @@ export const artShort: Rule = (project) =>
     ]
     const widest = Math.max(...gaps)
     if (widest <= MADE_GOOD || widest > MEANT) return []
-    const message = `${art.name} stops ${lengthWords(widest, project.unit)} short of the edge of “${piece.name}”, which leaves a bare rim. Let it fill the piece, or make it ${lengthWords(2 * widest, project.unit)} larger.`
+    const message = say`${art.name} stops ${lengthWords(widest, project.unit)} short of the edge of “${piece.name}”, which leaves a bare rim. Let it fill the piece, or make it ${lengthWords(2 * widest, project.unit)} larger.`
     return [{ rule: 'art-short', severity: 'warning' as const, message, lines: [], pieces: [piece.id] }]
   })

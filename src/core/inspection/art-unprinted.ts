@@ -1,7 +1,7 @@
 import { artOnPieces } from '../document/art-on-pieces'
 import type { Finding } from '../document/findings'
 import { linesOf } from '../pieces/lines'
-import { count } from '../units/count'
+import { counted, say } from '../words'
 import type { Rule } from './rule'
 
 /** Art or print lines that would not come out of the printer, since sheets are cut unprinted or their backs stay blank. */
@@ -10,12 +10,12 @@ export const artUnprinted: Rule = (project) => {
   const art = artOnPieces(project).flatMap(({ piece, side }): Finding[] => {
     if (piece.copies === 0 || (print && (side === 'front' || print.bothSides))) return []
     const message = print
-      ? `“${piece.name}” carries art on its back, but only fronts are printed.`
-      : `“${piece.name}” carries art, but its sheets are cut without printing.`
+      ? say`“${piece.name}” carries art on its back, but only fronts are printed.`
+      : say`“${piece.name}” carries art, but its sheets are cut without printing.`
     const fix =
       side === 'back'
-        ? { label: 'Print the backs too', lines: [], print: 'both' as const }
-        : { label: 'Print the sheets first', lines: [], print: 'fronts' as const }
+        ? { label: say`Print the backs too`, lines: [], print: 'both' as const }
+        : { label: say`Print the sheets first`, lines: [], print: 'fronts' as const }
     return [{ rule: 'art-unprinted', severity: 'warning', message, lines: [], pieces: [piece.id], fix }]
   })
   if (print || art.length > 0) return art
@@ -29,10 +29,10 @@ export const artUnprinted: Rule = (project) => {
     {
       rule: 'art-unprinted',
       severity: 'note',
-      message: `${count(lines.length, 'line')} to be printed stay${lines.length === 1 ? 's' : ''} away: sheets are cut without printing.`,
+      message: say`${counted(lines.length, 'line to be printed stays', 'lines to be printed stay')} away: sheets are cut without printing.`,
       lines: lines.map((l) => l.id),
       pieces: [],
-      fix: { label: 'Print the sheets first', lines: [], print: 'fronts' },
+      fix: { label: say`Print the sheets first`, lines: [], print: 'fronts' },
     },
   ]
 }

@@ -2,6 +2,7 @@ import { distanceTo, samplesOf } from '../geometry/polyline'
 import { shapeOf } from '../geometry/shape'
 import { SpatialIndex } from '../geometry/spatial-index'
 import { lengthWords } from '../units/length'
+import { say } from '../words'
 import { perPiece } from './rule'
 
 /** The caliper of a usual card where no paper is chosen, mm (common practice). */
@@ -29,7 +30,7 @@ export const closeScores = perPiece(
           {
             rule: 'close-scores',
             severity: 'warning',
-            message: `Folds of “${shape.piece.name}” run side by side closer than the card is thick (${lengthWords(caliper, unit, 2)}). Keep one.`,
+            message: say`Folds of “${shape.piece.name}” run side by side closer than the card is thick (${lengthWords(caliper, unit, 2)}). Keep one.`,
             lines: [...new Set(close)],
             pieces: [shape.piece.id],
           },

@@ -1,6 +1,7 @@
 import { boxHolds } from '../geometry/measure'
 import { isInside } from '../geometry/polyline'
 import { shapesOf } from '../pieces/piece-shape'
+import { say } from '../words'
 import type { Rule } from './rule'
 
 /** A piece that lies in another one's opening: it comes loose with the waste unless it is wanted. */
@@ -18,7 +19,7 @@ export const fallingIsland: Rule = (project) => {
           {
             rule: 'falling-island',
             severity: 'note' as const,
-            message: `“${shape.piece.name}” lies in an opening of “${around.piece.name}” and comes out as a piece of its own. Skip it if it is waste; leave bridges if it is to stay.`,
+            message: say`“${shape.piece.name}” lies in an opening of “${around.piece.name}” and comes out as a piece of its own. Skip it if it is waste; leave bridges if it is to stay.`,
             lines: shape.piece.outline,
             pieces: [shape.piece.id],
           },

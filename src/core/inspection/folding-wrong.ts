@@ -1,5 +1,6 @@
 import { TooManyMeetings } from '../arrangement'
 import { findingsOf, foldedPiece } from '../folding'
+import { toldIn } from '../units/told'
 import { perPiece } from './rule'
 
 /** Pieces with more lines or folds than this are looked at in the folded view alone, when somebody asks. */
@@ -7,7 +8,7 @@ const MOST_LINES = 1500
 const MOST_FOLDS = 80
 
 /** A piece that does not fold as it is drawn: a fold the wrong way, a tab that misses, a pop-up out of its card. */
-export const foldingWrong = perPiece((shape) => {
+export const foldingWrong = perPiece((shape, { unit }) => {
   const { piece, lines } = shape
   const folds = lines.filter((l) => l.role === 'score').length
   if (lines.length > MOST_LINES || folds === 0 || folds > MOST_FOLDS) return []
@@ -19,7 +20,7 @@ export const foldingWrong = perPiece((shape) => {
         rule,
         // It can be cut all the same: the flat drawing is as it was meant.
         severity: 'warning' as const,
-        message: `“${piece.name}”: ${message}`,
+        message: `“${piece.name}”: ${toldIn(message, unit)}`,
         lines: ids,
         pieces: [piece.id],
       }))

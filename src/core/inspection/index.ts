@@ -2,6 +2,7 @@ import type { Finding } from '../document/findings'
 import type { Paper } from '../document/paper'
 import type { Project } from '../document/project'
 import { filesOf } from '../document/sources'
+import { say } from '../words'
 import { artCoarse } from './art-coarse'
 import { artMirrored } from './art-mirrored'
 import { artShort } from './art-short'
@@ -52,13 +53,6 @@ export const RULES: readonly Rule[] = [
   sameOutline,
 ]
 
-/** What a finding is known by when a person leaves it as it is: rule and place, not its wording. */
-export const keyOf = ({ rule, lines, pieces }: Finding): string =>
-  `${rule} ${pieces.length} ${pieces.slice(0, 3).join(' ')} ${lines.length} ${lines.slice(0, 3).join(' ')}`.slice(
-    0,
-    200,
-  )
-
 /** More findings of one rule than this are told together. */
 const MOST_OF_A_KIND = 40
 
@@ -73,19 +67,12 @@ function gathered(findings: Finding[]): Finding[] {
     {
       rule: first.rule,
       severity: first.severity,
-      message: `${rest.length} more of this kind: the drawing has ${findings.length} such places.`,
+      message: say`${rest.length} more of this kind: the drawing has ${findings.length} such places.`,
       lines: rest.flatMap((f) => f.lines),
       pieces: rest.flatMap((f) => f.pieces),
     },
   ]
 }
-
-/** Findings that ask for something: no notes, and none that was left as it is. */
-export const openFindings = (project: Pick<Project, 'accepted'>, findings: readonly Finding[]): Finding[] =>
-  findings.filter((f) => f.severity !== 'note' && !project.accepted.includes(keyOf(f)))
-
-/** Whether a finding is about what is printed on pieces rather than about their lines. */
-export const isAboutArt = ({ rule }: Pick<Finding, 'rule'>): boolean => rule.startsWith('art-')
 
 /** Everything that is noticed about a project, what was noticed at its import first. */
 export function inspect(project: Project, papers: readonly Paper[] = []): Finding[] {

@@ -176,7 +176,7 @@ describe('inspect', () => {
   it('finds openings and pieces too small for a blade, and skips them', () => {
     const pin = card(['pin', 'cut', rect(20, 20, 0.6, 0.8)], ['window', 'cut', rect(40, 10, 20, 20)])
     const found = finding(pin, 'tiny-opening')!
-    expect(found).toMatchObject({ lines: ['pin'], message: expect.stringContaining('An opening') })
+    expect(found).toMatchObject({ lines: ['pin'], message: expect.stringContaining('has 1 opening') })
     expect(settled(applyFix(pin, found))[0].lines.pin!.role).toBe('skip')
     expect(finding(project([['x', 'cut', rect(0, 0, 0.5, 20)]]), 'tiny-piece')).toBeDefined()
   })

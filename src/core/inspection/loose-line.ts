@@ -1,15 +1,15 @@
 import { looseLines } from '../pieces/lines'
+import { counted, say } from '../words'
 import type { Rule } from './rule'
 
 export const looseLine: Rule = (project) => {
   const loose = looseLines(project)
   if (loose.length === 0) return []
-  const n = loose.length === 1 ? '1 line belongs' : `${loose.length} lines belong`
   return [
     {
       rule: 'loose-line',
       severity: 'warning',
-      message: `${n} to no piece, and will not be on any sheet. Bind to a piece, or skip.`,
+      message: say`${counted(loose.length, 'line belongs', 'lines belong')} to no piece, and will not be on any sheet. Bind to a piece, or skip.`,
       lines: loose.map((l) => l.id),
       pieces: [],
     },

@@ -1,3 +1,4 @@
+import { say } from '../words'
 import type { Rule } from './rule'
 
 export const noPiece: Rule = (project) =>
@@ -7,8 +8,7 @@ export const noPiece: Rule = (project) =>
         {
           rule: 'no-piece',
           severity: 'error',
-          message:
-            'No cut line closes an outline, so there is no piece yet. Choose the outline and make it cut.',
+          message: say`No cut line closes an outline, so there is no piece yet. Choose the outline and make it cut.`,
           lines: [],
           pieces: [],
         },

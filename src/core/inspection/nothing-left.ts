@@ -1,5 +1,6 @@
 import { areaOf } from '../geometry/measure'
 import { shapesOf } from '../pieces/piece-shape'
+import { decimal, say } from '../words'
 import type { Rule } from './rule'
 
 /** All lines skipped, or a piece whose openings leave next to no paper. */
@@ -10,8 +11,7 @@ export const nothingLeft: Rule = (project) => {
       {
         rule: 'nothing-left',
         severity: 'error',
-        message:
-          'Every line is skipped or only printed: nothing is left to be cut. Give the outlines the role cut.',
+        message: say`Every line is skipped or only printed: nothing is left to be cut. Give the outlines the role cut.`,
         lines: [],
         pieces: [],
       },
@@ -23,11 +23,11 @@ export const nothingLeft: Rule = (project) => {
           {
             rule: 'nothing-left',
             severity: 'warning' as const,
-            message: `The openings of “${piece.name}” leave only ${Math.max(0, (100 * left) / whole).toFixed(1)} % of it. It may be a frame around the drawing; skip its outline then.`,
+            message: say`The openings of “${piece.name}” leave only ${decimal(Math.max(0, (100 * left) / whole), 1, 1)} % of it. It may be a frame around the drawing; skip its outline then.`,
             lines: piece.outline,
             pieces: [piece.id],
             fix: {
-              label: 'Skip its outline',
+              label: say`Skip its outline`,
               lines: piece.outline.map((id) => ({ id, role: 'skip' as const })),
             },
           },

@@ -4,6 +4,7 @@ import { distance, type Point } from '../geometry/point'
 import { shapeOf } from '../geometry/shape'
 import { SpatialIndex } from '../geometry/spatial-index'
 import { lengthWords } from '../units/length'
+import { say } from '../words'
 import type { Rule } from './rule'
 
 /** Cut ends further apart than this are no gap in an outline, mm. */
@@ -38,11 +39,11 @@ export const openOutline: Rule = (project) => {
       {
         rule: 'open-outline',
         severity: 'warning' as const,
-        message: `An outline is open by ${lengthWords(gap, project.unit, 2)}. Close it, or the piece is not found.`,
+        message: say`An outline is open by ${lengthWords(gap, project.unit, 2)}. Close it, or the piece is not found.`,
         lines: [...new Set([end.line.id, ends[other]!.line.id])],
         pieces: [],
         at: { x: (end.at.x + ends[other]!.at.x) / 2, y: (end.at.y + ends[other]!.at.y) / 2 },
-        fix: { label: 'Close the gap', lines: [{ id: end.line.id, d: reaching(end, ends[other]!.at) }] },
+        fix: { label: say`Close the gap`, lines: [{ id: end.line.id, d: reaching(end, ends[other]!.at) }] },
       },
     ]
   })

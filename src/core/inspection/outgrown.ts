@@ -1,6 +1,7 @@
 import { slackIn } from '../document/targets'
 import { closedSize } from '../pieces/panels'
 import { formatSize, lengthWords } from '../units/length'
+import { say } from '../words'
 import { perPiece } from './rule'
 
 /** Less than this over a target's room is none, mm. */
@@ -14,6 +15,6 @@ export const outgrown = perPiece((shape, { unit }) => {
   const size = closedSize(shape)
   const over = Math.max(...slackIn(target, size).map((slack) => -slack))
   if (over <= ROUNDING) return []
-  const message = `“${piece.name}” (${formatSize(size, unit)}) is ${lengthWords(over, unit)} too large for “${target.name}” with its clearance. Fit it again, or lessen the clearance.`
+  const message = say`“${piece.name}” (${formatSize(size, unit)}) is ${lengthWords(over, unit)} too large for “${target.name}” with its clearance. Fit it again, or lessen the clearance.`
   return [{ rule: 'outgrown', severity: 'warning' as const, message, lines: [], pieces: [piece.id] }]
 })

@@ -1,6 +1,7 @@
 import type { Project } from '../document/project'
 import type { PieceShape } from '../pieces/piece-shape'
 import { lengthWords } from '../units/length'
+import { say } from '../words'
 import { type Library, perPiece } from './rule'
 
 /** Thicknesses nearer than this are one, mm. */
@@ -25,7 +26,7 @@ export const paperThickness = perPiece(
       {
         rule: 'paper-thickness',
         severity: 'warning' as const,
-        message: `“${piece.name}” is made for paper ${made} thick; “${found.name}” has ${has}. Set the thickness of the paper among its measures, in Shape.`,
+        message: say`“${piece.name}” is made for paper ${made} thick; “${found.name}” has ${has}. Set the thickness of the paper among its measures, in Shape.`,
         lines: [],
         pieces: [piece.id],
       },

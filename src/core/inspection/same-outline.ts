@@ -3,6 +3,7 @@ import { heightOf, widthOf } from '../geometry/measure'
 import { distanceTo, polylineArea, spread } from '../geometry/polyline'
 import { type PieceShape, shapesOf } from '../pieces/piece-shape'
 import { spentPieces } from '../pieces/spent'
+import { quoted, say } from '../words'
 import type { Rule } from './rule'
 
 /** Pieces that are one shape: often the same card drawn twice, where one with two copies will do. */
@@ -32,8 +33,8 @@ export const sameOutline: Rule = (project) => {
 /** “2 pieces have the same outline …”, and how to keep one of them, where none has what another lacks. */
 function findingOf(group: readonly PieceShape[]): Finding {
   const [keep, ...drop] = group.map((s) => s.piece.id)
-  const names = group.slice(0, 4).map((s) => `“${s.piece.name}”`)
-  const same = `${group.length} pieces have the same outline (${names.join(', ')}${group.length > 4 ? ' …' : ''}).`
+  const names = group.slice(0, 4).map((s) => quoted(s.piece.name))
+  const same = say`${group.length} pieces have the same outline (${names.join(', ')}${group.length > 4 ? ' …' : ''}).`
   const openings = group.map((s) => s.openings.length)
   const most = Math.max(...openings)
   const isEqual =
@@ -43,11 +44,13 @@ function findingOf(group: readonly PieceShape[]): Finding {
     rule: 'same-outline',
     severity: 'note',
     message: isEqual
-      ? `${same} If they are the same card, one with ${group.length} copies will do.`
-      : `${same} “${richest.piece.name}” has the most openings (${most}); what is within the others differs. If one will do, delete the rest and give it ${group.length} copies.`,
+      ? say`${same} If they are the same card, one with ${group.length} copies will do.`
+      : say`${same} “${richest.piece.name}” has the most openings (${most}); what is within the others differs. If one will do, delete the rest and give it ${group.length} copies.`,
     lines: [],
     pieces: group.map((s) => s.piece.id),
-    ...(isEqual ? { fix: { label: 'Keep one, with copies', lines: [], merge: { keep: keep!, drop } } } : {}),
+    ...(isEqual
+      ? { fix: { label: say`Keep one, with copies`, lines: [], merge: { keep: keep!, drop } } }
+      : {}),
   }
 }
 

@@ -4,6 +4,7 @@ import { writePath } from '../geometry/path'
 import { distanceTo, isInside, polylineLength, spread } from '../geometry/polyline'
 import { shapeOf } from '../geometry/shape'
 import type { PieceShape } from '../pieces/piece-shape'
+import { say } from '../words'
 import { perPiece } from './rule'
 
 /** How far a fold may pass the edge without being worth a word, mm. */
@@ -26,16 +27,26 @@ export const scoreOutside = perPiece((shape, project) =>
       {
         rule: 'score-outside',
         severity: 'warning' as const,
-        message: `A ${line.role === 'score' ? 'fold' : 'perforation'} of “${shape.piece.name}” runs past its edge${part ? '. Trim it.' : ' and lies nowhere wholly in it. Bind it to another piece, or shorten it in the drawing.'}`,
+        message: messageOf(line.role === 'score', shape.piece.name, part !== null),
         lines: [line.id],
         pieces: [shape.piece.id],
         ...(part && project.lines[line.id]
-          ? { fix: { label: 'Trim it', lines: [{ id: line.id, d: part }] } }
+          ? { fix: { label: say`Trim it`, lines: [{ id: line.id, d: part }] } }
           : {}),
       },
     ]
   }),
 )
+
+function messageOf(isFold: boolean, name: string, hasPart: boolean): string {
+  if (hasPart)
+    return isFold
+      ? say`A fold of “${name}” runs past its edge. Trim it.`
+      : say`A perforation of “${name}” runs past its edge. Trim it.`
+  return isFold
+    ? say`A fold of “${name}” runs past its edge and lies nowhere wholly in it. Bind it to another piece, or shorten it in the drawing.`
+    : say`A perforation of “${name}” runs past its edge and lies nowhere wholly in it. Bind it to another piece, or shorten it in the drawing.`
+}
 
 const within = (p: { x: number; y: number }, { ring, holes }: PieceShape) =>
   isInside(p, ring) && !holes.some((h) => isInside(p, h))

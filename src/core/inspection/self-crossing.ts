@@ -1,4 +1,5 @@
 import { shapeOf } from '../geometry/shape'
+import { quoted, say } from '../words'
 import type { Rule } from './rule'
 
 /**
@@ -15,12 +16,12 @@ export const selfCrossing: Rule = (project) => {
   return [...byWhole.values()].flatMap((pieces) => {
     if (pieces.length < 2) return []
     const lines = pieces.flatMap((id) => project.pieces[id]!.outline)
-    const names = pieces.map((id) => `“${project.pieces[id]!.name}”`)
+    const names = pieces.map((id) => quoted(project.pieces[id]!.name))
     return [
       {
         rule: 'self-crossing',
         severity: 'warning' as const,
-        message: `One closed cut crosses itself and falls into ${pieces.length} pieces (${names.slice(0, 3).join(', ')}). Mend it in the drawing if one is meant.`,
+        message: say`One closed cut crosses itself and falls into ${pieces.length} pieces (${names.slice(0, 3).join(', ')}). Mend it in the drawing if one is meant.`,
         lines,
         pieces,
         at: shapeOf(project.lines[lines[0]!]!.d).contour.start,

@@ -1,5 +1,6 @@
 import { familiesOf } from '../document/families'
 import { shapeOf } from '../geometry/shape'
+import { say } from '../words'
 import type { Rule } from './rule'
 
 /** A cut from edge to edge between two pieces whose look is that of folds: a fold that is about to be cut. */
@@ -22,10 +23,10 @@ export const severed: Rule = (project) => {
       {
         rule: 'fold-cut',
         severity: 'error' as const,
-        message: `A line that is drawn as folds are is cut between “${a}” and “${b}”, so they fall apart. Score it.`,
+        message: say`A line that is drawn as folds are is cut between “${a}” and “${b}”, so they fall apart. Score it.`,
         lines: [id],
         pieces,
-        fix: { label: 'Score it', lines: [{ id, role: 'score' as const }] },
+        fix: { label: say`Score it`, lines: [{ id, role: 'score' as const }] },
       },
     ]
   })

@@ -1,4 +1,5 @@
 import { lengthOfVector } from '../geometry/point'
+import { counted, decimal, say } from '../words'
 import { perPiece } from './rule'
 
 /** Sharper than this a point of paper curls or tears, degrees (common practice). */
@@ -15,7 +16,7 @@ export const spike = perPiece(({ piece, ring, holes }) => {
     {
       rule: 'spike',
       severity: 'note',
-      message: `“${piece.name}” has ${found.length === 1 ? 'a point' : `${found.length} points`} sharper than ${SHARPEST}° (the sharpest ${sharpest.angle.toFixed(0)}°), which curl or tear.`,
+      message: say`“${piece.name}” has ${counted(found.length, 'point')} sharper than ${SHARPEST}° (the sharpest ${decimal(sharpest.angle, 0)}°), which curl or tear.`,
       lines: [],
       pieces: [piece.id],
       at: { x: sharpest.x, y: sharpest.y },

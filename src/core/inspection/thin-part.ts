@@ -2,6 +2,7 @@ import { shapeOf } from '../geometry/shape'
 import { type Narrow, narrowestPlace } from '../geometry/width'
 import type { PieceShape } from '../pieces/piece-shape'
 import { lengthWords } from '../units/length'
+import { say } from '../words'
 import { perPiece } from './rule'
 
 /** A part of a piece that is narrower than paper bears; the width is that of the greatest ball that fits through. */
@@ -12,7 +13,7 @@ export const thinPart = perPiece((shape, { unit }, { limits }) => {
         {
           rule: 'thin-part',
           severity: 'warning',
-          message: `“${shape.piece.name}” is only ${lengthWords(narrow.width, unit, 2)} wide at one place; under ${lengthWords(limits.narrowest, unit, 2)} paper tears.`,
+          message: say`“${shape.piece.name}” is only ${lengthWords(narrow.width, unit, 2)} wide at one place; under ${lengthWords(limits.narrowest, unit, 2)} paper tears.`,
           lines: [],
           pieces: [shape.piece.id],
           at: narrow.at,

@@ -4,6 +4,7 @@ import { lengthOfVector } from '../geometry/point'
 import { polylineArea, polylineBox, polylineLength } from '../geometry/polyline'
 import { linesOf } from '../pieces/lines'
 import { formatSize } from '../units/length'
+import { counted, say } from '../words'
 import { perPiece } from './rule'
 
 /** Openings and whole pieces that are smaller than the blade can turn. */
@@ -20,12 +21,12 @@ export const tinyOpening = perPiece(({ piece, ring, holes }, project, { limits }
     findings.push({
       rule: 'tiny-opening',
       severity: 'warning' as const,
-      message: `${small.length === 1 ? 'An opening' : `${small.length} openings`} of “${piece.name}” ${small.length === 1 ? 'is' : 'are'} smaller than a blade can turn (the smallest ${formatSize(least, project.unit, 2)}). Make larger, or skip.`,
+      message: say`“${piece.name}” has ${counted(small.length, 'opening')} smaller than a blade can turn (the smallest ${formatSize(least, project.unit, 2)}). Make larger, or skip.`,
       lines: small.flatMap(({ k }) => piece.openings[k]!),
       pieces: [piece.id],
       at: { x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 },
       fix: {
-        label: 'Skip them',
+        label: say`Skip them`,
         lines: small.flatMap(({ k }) =>
           linesOf(project, piece.openings[k]!).map((l) => ({ id: l.id, role: 'skip' as const })),
         ),
@@ -36,10 +37,10 @@ export const tinyOpening = perPiece(({ piece, ring, holes }, project, { limits }
     findings.push({
       rule: 'tiny-piece',
       severity: 'warning' as const,
-      message: `“${piece.name}” is ${formatSize(own, project.unit, 2)}: too small to be cut. Skip it, or check the size of the drawing.`,
+      message: say`“${piece.name}” is ${formatSize(own, project.unit, 2)}: too small to be cut. Skip it, or check the size of the drawing.`,
       lines: piece.outline,
       pieces: [piece.id],
-      fix: { label: 'Skip it', lines: piece.lines.map((id) => ({ id, role: 'skip' as const })) },
+      fix: { label: say`Skip it`, lines: piece.lines.map((id) => ({ id, role: 'skip' as const })) },
     })
   return findings
 })

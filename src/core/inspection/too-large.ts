@@ -1,6 +1,7 @@
 import { shapesOf } from '../pieces/piece-shape'
 import { misfit, paperFor } from '../sheets/stock'
 import { formatSize } from '../units/length'
+import { say } from '../words'
 import type { Rule } from './rule'
 
 /** A piece that no sheet of its paper takes, or of any paper where none is chosen; the same as laying out says. */
@@ -14,7 +15,7 @@ export const tooLarge: Rule = (project, { papers }) => {
     if (piece.copies === 0 || (laid.get(piece.id) ?? 0) >= piece.copies) return []
     const paper = paperFor(shape, papers, project)
     const why = paper && misfit(shape, paper, project)
-    const message = `“${piece.name}” (${formatSize(size, project.unit)}) fits no sheet. ${why}`
+    const message = say`“${piece.name}” (${formatSize(size, project.unit)}) fits no sheet. ${why}`
     return why
       ? [{ rule: 'too-large', severity: 'error' as const, message, lines: [], pieces: [piece.id] }]
       : []

@@ -1,4 +1,5 @@
 import { PLAIN_READING } from '../document/sources'
+import { decimal, say } from '../words'
 import type { Drawing, Format, IntakeOptions } from './drawing'
 import { dxf } from './dxf'
 import { fold } from './fold'
@@ -21,23 +22,23 @@ export async function readDrawing(
   fileName: string,
   options: IntakeOptions = PLAIN_READING,
 ): Promise<Drawing & { format: string }> {
-  const known = 'SVG, DXF, PDF, FOLD, PNG and JPEG'
+  const known = say`SVG, DXF, PDF, FOLD, PNG and JPEG`
   if (bytes.length === 0)
-    throw new IntakeRefusal(`${fileName} is empty. Save it again from the program that drew it.`)
+    throw new IntakeRefusal(say`${fileName} is empty. Save it again from the program that drew it.`)
   if (bytes.length > LIMITS.bytes)
     throw new IntakeRefusal(
-      `${fileName} has ${(bytes.length / 1048576).toFixed(1)} MB; up to ${LIMITS.bytes / 1048576} MB are read. Remove pictures from it, or split it.`,
+      say`${fileName} has ${decimal(bytes.length / 1048576, 1, 1)} MB; up to ${LIMITS.bytes / 1048576} MB are read. Remove pictures from it, or split it.`,
     )
   if (bytes[0] === 0x1f && bytes[1] === 0x8b)
-    throw new IntakeRefusal(`${fileName} is compressed (gzip). Unpack it and choose the unpacked file.`)
+    throw new IntakeRefusal(say`${fileName} is compressed (gzip). Unpack it and choose the unpacked file.`)
   const ending = fileName.toLowerCase().split('.').at(-1) ?? ''
   const format = FORMATS.find((f) => f.recognises(bytes)) ?? FORMATS.find((f) => f.endings.includes(ending))
   if (!format)
-    throw new IntakeRefusal(`${fileName} is not a drawing of a known kind. Kinds that are read: ${known}.`)
+    throw new IntakeRefusal(say`${fileName} is not a drawing of a known kind. Kinds that are read: ${known}.`)
   const drawing = await format.read(bytes, options)
   if (drawing.lines.length === 0)
     throw new IntakeRefusal(
-      `${fileName} holds no lines. ${drawing.findings.map((f) => f.message).join(' ') || 'Draw or convert its shapes to paths, and save it again.'}`,
+      say`${fileName} holds no lines. ${drawing.findings.map((f) => f.message).join(' ') || say`Draw or convert its shapes to paths, and save it again.`}`,
     )
   return { ...drawing, format: format.name }
 }

@@ -3,6 +3,7 @@ import { GEOMETRY_TOLERANCE } from '../geometry/flatten'
 import { areaOf, boundsOf } from '../geometry/measure'
 import { type Contour, endOf, writePath } from '../geometry/path'
 import { distance, type Point } from '../geometry/point'
+import { language, say } from '../words'
 import type { DrawnLine } from './drawing'
 import type { Notices } from './notices'
 import { IntakeRefusal, LIMITS } from './refusal'
@@ -34,7 +35,7 @@ export class LineCollector {
     this.segments += contour.segments.length
     if (this.segments > LIMITS.segments)
       throw new IntakeRefusal(
-        `The drawing has more than ${LIMITS.segments.toLocaleString('en')} stretches (reached at ${place}). Simplify its paths, or split it into several files.`,
+        say`The drawing has more than ${LIMITS.segments.toLocaleString(language())} stretches (reached at ${place}). Simplify its paths, or split it into several files.`,
       )
     this.lines.push({ d: writePath(contour), ...line, look: this.soundLook(line.look) })
   }

@@ -1,5 +1,5 @@
 import type { Severity } from '../document/findings'
-import { count } from '../units/count'
+import { counted, say } from '../words'
 import type { IntakeFinding } from './drawing'
 
 /** What can be noticed while reading: severity, and the sentence for `count` of them, the first at `place`. */
@@ -13,11 +13,11 @@ const COMMON: NoticeKinds = {
   absurd: {
     severity: 'warning',
     say: (n, at) =>
-      `${count(n, 'line')} left out (first at ${at}): its coordinates are not numbers or lie more than 20 m away.`,
+      say`${counted(n, 'line')} left out (first at ${at}): its coordinates are not numbers or lie more than 20 m away.`,
   },
   crumb: {
     severity: 'note',
-    say: (n, at) => `${count(n, 'line')} without length left out (first at ${at}).`,
+    say: (n, at) => say`${counted(n, 'line')} without length left out (first at ${at}).`,
   },
 }
 

@@ -306,7 +306,7 @@ describe('a border frame', () => {
     ])
     expect(shapes[0]!.size).toEqual({ width: expect.closeTo(80, 6), height: expect.closeTo(60, 6) })
     expect(roleCounts(project, shapes[0]!.piece).score).toBe(1)
-    expect(figures.join(' ')).toContain('A part lies loose in it')
+    expect(figures.join(' ')).toContain('1 part lies loose in it')
   })
 
   it('says why there is none', () => {

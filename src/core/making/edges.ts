@@ -1,3 +1,4 @@
+import { sideChoice } from '../document/side-names'
 import { trace } from '../geometry/flatten'
 import { type Box, boundsOf } from '../geometry/measure'
 import { allSegments } from '../geometry/part'
@@ -5,15 +6,16 @@ import type { Contour, Segment } from '../geometry/path'
 import { distance, type Point } from '../geometry/point'
 import { lengthsAlong } from '../geometry/polyline'
 import { pointOn } from '../outlines/nodes'
+import { say } from '../words'
 import { CannotMake, type Measure, type Measures } from './recipe'
 
 /** Which edge a recipe acts on: by the side that it looks to, or the direction, degrees clockwise from upwards. */
 export const EDGE = {
   name: 'edge',
-  title: 'At the edge',
+  title: say`At the edge`,
   kind: 'choice',
   usual: 'top',
-  choices: ['top', 'right', 'bottom', 'left'].map((value) => ({ value, title: value })),
+  choices: (['top', 'right', 'bottom', 'left'] as const).map(sideChoice),
   orAngle: true,
 } as const satisfies Measure
 
@@ -137,7 +139,7 @@ export function chosenEdge(outline: Contour, measures: Measures): Edge {
   }
   const edges = edgesOf(outline).map((edge) => ({ edge, facing: edge.isRound ? 1 : facing(edge) }))
   const best = Math.max(...edges.map((e) => e.facing))
-  if (best < 0.5) throw new CannotMake('No edge of the piece looks to that side. Take another side.')
+  if (best < 0.5) throw new CannotMake(say`No edge of the piece looks to that side. Take another side.`)
   const [longest] = edges.filter((e) => e.facing > best - 0.1).sort((a, b) => b.edge.length - a.edge.length)
   return longest!.edge
 }
@@ -149,7 +151,9 @@ export function straightEdge(
 ): { from: Point; to: Point; out: Point; length: number } {
   const edge = chosenEdge(outline, measures)
   if (!edge.isStraight)
-    throw new CannotMake('The edge on that side is curved, and this needs a straight one. Take another side.')
+    throw new CannotMake(
+      say`The edge on that side is curved, and this needs a straight one. Take another side.`,
+    )
   const { at, out } = edge.at(0)
   return { from: at, to: edge.at(edge.length).at, out, length: edge.length }
 }

@@ -5,6 +5,7 @@ import { roomIn, type Target } from '../document/targets'
 import { heightOf, widthOf } from '../geometry/measure'
 import { closedSize } from '../pieces/panels'
 import { shapeOfPiece } from '../pieces/piece-shape'
+import { say } from '../words'
 import { changeMeasures } from './make'
 import { CannotMake, type Recipe } from './recipe'
 import { RECIPES, recipeFor } from './recipes'
@@ -32,7 +33,7 @@ export function fitPieces(
   target: Target,
   recipes: readonly Recipe[] = RECIPES,
 ): [Project, Edit] {
-  const label = `Fit to ${target.name}`
+  const label = say`Fit to ${target.name}`
   const [sized, sizing] = fitted(project, ids, target, recipes)
   const [next, edit] = makeEdit(sized, label, ({ pieces }) => {
     for (const id of ids) if (pieces[id]) pieces[id].target = target
@@ -50,7 +51,7 @@ function fitted(
   const size = sizeOfAll(project, ids)
   if (!size) return [project, nothing]
   const [short, long] = roomIn(target)
-  if (short < 1) throw new CannotMake(`Less than 1 mm is left in ${target.name}. Lessen its clearance.`)
+  if (short < 1) throw new CannotMake(say`Less than 1 mm is left in ${target.name}. Lessen its clearance.`)
   const isUpright = size.height >= size.width
   const makings = makingsUnder(project, ids)
   if (makings.size > 0) {
@@ -59,7 +60,7 @@ function fitted(
     const recipe = making?.kind === 'making' ? recipeFor(making, recipes) : undefined
     const asks = (name: string) => recipe?.measures.some((m) => m.name === name)
     if (makings.size > 1 || !recipe || recipe.takes.most > 0 || !asks('width') || !asks('height'))
-      throw new CannotMake('What is made of other pieces gets its size from them. Fit those.')
+      throw new CannotMake(say`What is made of other pieces gets its size from them. Fit those.`)
     const [width, height] = isUpright ? [short, long] : [long, short]
     return changeMeasures(project, id!, { width, height }, recipes)
   }

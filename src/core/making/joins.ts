@@ -87,7 +87,7 @@ const largestOf = (panels: readonly FoldPanel[]): FoldPanel | undefined =>
   [...panels].sort((a, b) => b.area - a.area)[0]
 
 /** The middle of the box of a ring. */
-function middleOf(ring: readonly Flat[]): Flat {
+export function middleOf(ring: readonly Flat[]): Flat {
   const of = (k: 0 | 1) => ring.map((p) => p[k])
   return [0, 1].map((k) => (Math.min(...of(k as 0 | 1)) + Math.max(...of(k as 0 | 1))) / 2) as [
     number,
@@ -96,7 +96,7 @@ function middleOf(ring: readonly Flat[]): Flat {
 }
 
 /** A place within a ring, whatever its form. */
-function placeOn(ring: readonly Flat[]): Flat {
+export function placeOn(ring: readonly Flat[]): Flat {
   const [p] = innerPoints(Float64Array.from([...ring, ring[0]!].flat()))
   return p ? [p.x, p.y] : ring[0]!
 }

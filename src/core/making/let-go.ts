@@ -1,6 +1,7 @@
 import { type Edit, exchangeLines, joinEdits, makeEdit } from '../document/edits'
 import type { Project } from '../document/project'
 import type { Making } from '../document/sources'
+import { say } from '../words'
 
 /** The recipe of what was let go: its lines are plain lines from then on. */
 export const LET_GO = 'let-go'
@@ -11,7 +12,7 @@ export const isLetGo = ({ recipe }: Pick<Making, 'recipe'>): boolean => recipe =
 export function letGo(project: Project, id: string): [Project, Edit] {
   const making = project.sources[id]
   if (making?.kind !== 'making') return [project, { label: '', changes: [] }]
-  const label = `Let go of “${making.name}”`
+  const label = say`Let go of “${making.name}”`
   const lines = Object.values(project.lines)
     .filter((l) => l.source === id && l.made)
     .map(({ made: _, ...line }) => line)

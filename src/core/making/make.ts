@@ -7,6 +7,7 @@ import { uniteBoxes } from '../geometry/measure'
 import { transformPath } from '../geometry/path'
 import { shapeOf } from '../geometry/shape'
 import { shapeOfPiece } from '../pieces/piece-shape'
+import { say } from '../words'
 import { CannotMake, type Handle, type Made, measuresOf } from './recipe'
 import { RECIPES, type Recipes, recipeFor } from './recipes'
 
@@ -30,13 +31,13 @@ export function besideAll(project: Project, takes: Making['takes'] = []): Making
 /** What a making acts on: its recipe, the shapes of the pieces that it takes, and all measures. @throws CannotMake */
 function actedOn(project: Project, making: Making, recipes: Recipes) {
   const recipe = recipeFor(making, recipes)
-  if (!recipe) throw new CannotMake(`There is no recipe “${making.recipe}” here.`)
+  if (!recipe) throw new CannotMake(say`There is no recipe “${making.recipe}” here.`)
   const pieces = making.takes.flatMap(({ piece }) => project.pieces[piece] ?? [])
-  if (pieces.length < making.takes.length) throw new CannotMake('A piece that it takes is gone.')
+  if (pieces.length < making.takes.length) throw new CannotMake(say`A piece that it takes is gone.`)
   const { least, most } = recipe.takes
   if (pieces.length < least || pieces.length > most)
     throw new CannotMake(
-      `“${recipe.title}” takes ${least === most ? least : `${least} to ${most}`} pieces, not ${pieces.length}.`,
+      say`“${recipe.title}” takes ${least === most ? least : `${least} to ${most}`} pieces, not ${pieces.length}.`,
     )
   const shapes = pieces.map((p) => shapeOfPiece(project, p))
   return { recipe, shapes, measures: measuresOf(recipe, making.measures) }
@@ -132,7 +133,7 @@ export function remake(
       label: title ? `${making.name}, ${title}`.slice(0, 120) : making.name,
       role,
       sure: true,
-      why: `Made by “${making.name}”.`,
+      why: say`Made by “${making.name}”.`,
       fold,
       ...(angle === undefined ? {} : { angle }),
       held: null,
@@ -176,11 +177,11 @@ export function addMaking(
   const recipe = recipeFor(making, recipes)
   if (!recipe)
     throw new CannotMake(
-      `There is no recipe “${making.recipe}”. There are: ${recipes.map((r) => r.name).join(', ')}.`,
+      say`There is no recipe “${making.recipe}”. There are: ${recipes.map((r) => r.name).join(', ')}.`,
     )
   const measures = measuresOf(recipe, making.measures ?? {})
   const { name = recipe.nameOf?.(measures) ?? recipe.title } = making
-  return makeEdit(project, `Make “${name}”`, (draft) => {
+  return makeEdit(project, say`Make “${name}”`, (draft) => {
     draft.sources[making.id] = {
       kind: 'making',
       takes: [],
@@ -203,9 +204,9 @@ export function changeMeasures(
 ): [Project, Edit] {
   const making = project.sources[id]
   const recipe = making?.kind === 'making' ? recipeFor(making, recipes) : undefined
-  if (making?.kind !== 'making' || !recipe) throw new CannotMake('This making is not here any more.')
+  if (making?.kind !== 'making' || !recipe) throw new CannotMake(say`This making is not here any more.`)
   const measures = measuresOf(recipe, { ...making.measures, ...change })
-  return makeEdit(project, `Change the measures of “${making.name}”`, ({ sources }) => {
+  return makeEdit(project, say`Change the measures of “${making.name}”`, ({ sources }) => {
     const drafted = sources[id]
     if (drafted?.kind === 'making') drafted.measures = measures
   })

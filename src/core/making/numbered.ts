@@ -3,18 +3,22 @@ import { CannotMake, type Measures } from './recipe'
 /**
  * The numbers of a list as people type them: `1, 3-5`, or `all`.
  * @param most the greatest number there is
- * @param what one of them is called
+ * @param refuse what is said of one that is none of them
  * @throws CannotMake for what is none of them
  */
-export function numbersIn(measures: Measures, name: string, most: number, what: string): Set<number> {
+export function numbersIn(
+  measures: Measures,
+  name: string,
+  most: number,
+  refuse: (part: string) => string,
+): Set<number> {
   const text = String(measures[name]).trim().toLowerCase()
   if (text === 'all') return new Set(Array.from({ length: most }, (_, k) => k + 1))
   const found = new Set<number>()
   for (const part of text.split(/[\s,;]+/).filter(Boolean)) {
     const match = /^(\d{1,3})(?:-(\d{1,3}))?$/.exec(part)
     const [from, to] = match ? [Number(match[1]), Number(match[2] ?? match[1])] : [0, 0]
-    if (from < 1 || to > most || to < from)
-      throw new CannotMake(`“${part}” is no ${what} of the piece: they are numbered 1 to ${most}.`)
+    if (from < 1 || to > most || to < from) throw new CannotMake(refuse(part))
     for (let n = from; n <= to; n += 1) found.add(n)
   }
   return found

@@ -1,6 +1,7 @@
 import type { Contour } from '../geometry/path'
 import type { Outline } from '../outlines/combine'
 import { type Corners, costOfOffset, offsetOutline } from '../outlines/offset'
+import { decimal, say } from '../words'
 import { CannotMake, type MadeLine, type Measure, type Measures } from './recipe'
 import { asCuts } from './taken'
 
@@ -8,35 +9,35 @@ import { asCuts } from './taken'
 
 export const CORNERS = {
   name: 'corners',
-  title: 'Corners',
+  title: say`Corners`,
   kind: 'choice',
   usual: 'round',
   choices: [
-    { value: 'round', title: 'round' },
-    { value: 'sharp', title: 'sharp' },
+    { value: 'round', title: say`round` },
+    { value: 'sharp', title: say`sharp` },
   ],
 } as const satisfies Measure
 
 export const OPENINGS = {
   name: 'openings',
-  title: 'Openings',
+  title: say`Openings`,
   kind: 'choice',
   usual: 'keep',
   choices: [
-    { value: 'keep', title: 'kept' },
-    { value: 'fill', title: 'filled' },
+    { value: 'keep', title: say`kept` },
+    { value: 'fill', title: say`filled` },
   ],
 } as const satisfies Measure
 
 export const ROLES = {
   name: 'role',
-  title: 'Made as',
+  title: say`Made as`,
   kind: 'choice',
   usual: 'cut',
   choices: [
-    { value: 'cut', title: 'a piece that is cut' },
-    { value: 'pen', title: 'a line for the pen' },
-    { value: 'print', title: 'a line that is printed' },
+    { value: 'cut', title: say`a piece that is cut` },
+    { value: 'pen', title: say`a line for the pen` },
+    { value: 'print', title: say`a line that is printed` },
   ],
 } as const satisfies Measure
 
@@ -49,7 +50,7 @@ const TRIES = 12
 export function grown(outline: Outline, by: number, corners: Corners): Contour[] {
   if (costOfOffset(outline, by) <= MOST) return offsetOutline(outline, by, corners)
   throw new CannotMake(
-    'The outline has too many short stretches for so large a distance. Fit curves to it in the station Lines, or take less.',
+    say`The outline has too many short stretches for so large a distance. Fit curves to it in the station Lines, or take less.`,
   )
 }
 
@@ -94,4 +95,4 @@ export function leastThat(
   return Math.ceil(high * 10) / 10
 }
 
-export const tenths = (mm: number): string => String(Math.round(mm * 10) / 10)
+export const tenths = (mm: number): string => decimal(mm, 1)

@@ -4,6 +4,7 @@ import type { MeasureValue } from '../document/sources'
 import type { Join } from '../folding'
 import type { Point } from '../geometry/point'
 import type { PieceShape } from '../pieces/piece-shape'
+import { say } from '../words'
 
 /** One of the values that a recipe asks for. */
 export type Measure = {
@@ -64,6 +65,8 @@ export type Recipe = {
   measures: readonly Measure[]
   /** what a making is called where nobody names it; the title where nothing is said */
   nameOf?(measures: Measures): string
+  /** whether it is offered to whoever makes something; one that other parts of the program use is not */
+  isOffered?: boolean
   /** how many pieces it acts on */
   takes: { least: number; most: number }
   /** whether a piece that it takes, by its position, is cut itself too as a rule; where nothing is said it is used up */
@@ -97,7 +100,7 @@ export function measuresOf({ title, measures }: Recipe, given: Measures): Record
   const names = measures.map((m) => m.name)
   const unknown = Object.keys(given).find((name) => !names.includes(name))
   if (unknown !== undefined)
-    throw new CannotMake(`“${title}” has no measure “${unknown}”. It has: ${names.join(', ')}.`)
+    throw new CannotMake(say`“${title}” has no measure “${unknown}”. It has: ${names.join(', ')}.`)
   return Object.fromEntries(measures.map((m) => [m.name, checkedValue(m, given[m.name] ?? m.usual)]))
 }
 
@@ -109,18 +112,18 @@ function checkedValue(measure: Measure, value: MeasureValue | readonly number[])
     const angle = Number(value)
     if (measure.orAngle && value !== '' && Math.abs(angle) <= 360) return angle
     if (measure.orOwnFont && ownFontId(value) !== null) return String(value)
-    const or = measure.orAngle ? ', or an angle in degrees' : ''
-    throw new CannotMake(`“${title}” is one of ${values.join(', ')}${or}, not ${value}.`)
+    const or = measure.orAngle ? say`, or an angle in degrees` : ''
+    throw new CannotMake(say`“${title}” is one of ${values.join(', ')}${or}, not ${String(value)}.`)
   }
   if (measure.kind === 'text') {
     const text = String(value)
     if (text.length <= measure.longest) return text
-    throw new CannotMake(`“${title}” has ${text.length} letters; it takes ${measure.longest} at most.`)
+    throw new CannotMake(say`“${title}” has ${text.length} letters; it takes ${measure.longest} at most.`)
   }
   if (measure.kind === 'lengths') {
     const lengths = Array.isArray(value) ? (value as number[]) : [value as number]
     if (lengths.length === 0 || lengths.length > measure.count)
-      throw new CannotMake(`“${title}” takes 1 to ${measure.count} lengths, not ${lengths.length}.`)
+      throw new CannotMake(say`“${title}” takes 1 to ${measure.count} lengths, not ${lengths.length}.`)
     return lengths.map((one) => checkedNumber({ ...measure, kind: 'length' }, one))
   }
   return checkedNumber(measure, value)
@@ -131,13 +134,15 @@ type Range = { title: string; kind: 'length' | 'count' | 'angle'; least: number;
 function checkedNumber({ title, kind, least, most }: Range, value: unknown): number {
   const isWhole = kind !== 'count' || Number.isInteger(value)
   if (typeof value === 'number' && value >= least && value <= most && isWhole) return value
-  const asked = kind === 'count' ? 'a whole number from' : 'between'
+  const given = String(value)
   throw new CannotMake(
-    `“${title}” is ${asked} ${least} ${kind === 'count' ? 'to' : 'and'} ${most}${UNITS[kind]}, not ${value}.`,
+    kind === 'count'
+      ? say`“${title}” is a whole number from ${least} to ${most}, not ${given}.`
+      : say`“${title}” is between ${least} and ${most}${UNITS[kind]}, not ${given}.`,
   )
 }
 
-const UNITS = { length: ' mm', count: '', angle: ' degrees' } as const
+const UNITS = { length: ' mm', count: '', angle: say` degrees` }
 
 /** A number among checked measures: mm, degrees, or how many. */
 export const numberIn = (measures: Measures, name: string): number => Number(measures[name])

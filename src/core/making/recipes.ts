@@ -7,6 +7,7 @@ import { inset } from './inset'
 import { join } from './join'
 import { lettering } from './lettering'
 import { lining } from './lining'
+import { marks } from './marks'
 import { openings } from './openings'
 import { overlap } from './overlap'
 import { pane } from './pane'
@@ -42,6 +43,7 @@ export const RECIPES: readonly Recipe[] = [
   stand,
   lining,
   pane,
+  marks,
   ...PATTERN_RECIPES,
 ]
 

@@ -1,12 +1,13 @@
 import { rebind } from '../binding/reconcile'
 import { type Edit, joinEdits, makeEdit, touchedBy } from '../document/edits'
 import type { Project } from '../document/project'
+import { say } from '../words'
 import { isLetGo } from './let-go'
 import { remake } from './make'
 import { makingOrder, sourcesTaken } from './order'
 import { RECIPES, type Recipes } from './recipes'
 
-const CIRCLE = 'It takes a piece that is made of it. Let it take another.'
+const CIRCLE = say`It takes a piece that is made of it. Let it take another.`
 
 /**
  * What follows from an edit: where lines changed, pieces are found anew; then every making that was changed, or that

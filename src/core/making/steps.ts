@@ -1,3 +1,4 @@
+import { say } from '../words'
 import type { MadeLine } from './recipe'
 
 /**
@@ -12,6 +13,6 @@ export const stepByStep = (
     make(distance).map((line) =>
       i === 0
         ? line
-        : { ...line, key: `step-${i + 1}-${line.key}`, plane: `step-${i + 1}`, title: `step ${i + 1}` },
+        : { ...line, key: `step-${i + 1}-${line.key}`, plane: `step-${i + 1}`, title: say`step ${i + 1}` },
     ),
   )

@@ -4,11 +4,11 @@ import { describe, expect, it } from 'vitest'
 import { guillotine, interlocking, jigsaw } from '../../../corpus/cut-up'
 import { flatten, type Polyline } from '../geometry/flatten'
 import { readPath } from '../geometry/path'
+import { findPoles } from '../geometry/poles'
 import { distanceTo, isInside, polylineArea, polylineBox } from '../geometry/polyline'
 import { simplify } from '../geometry/simplify'
 import { type Kind, type Laid, type Nesting, type NestProblem, nest } from '.'
 import { collide } from './collide'
-import { findPoles } from './poles'
 import { SolidKind } from './solid'
 
 const ring = (d: string): Polyline => flatten(readPath(d), 0.02)

@@ -1,9 +1,9 @@
 import type { Polyline } from '../geometry/flatten'
 import type { Box } from '../geometry/measure'
+import { findPoles } from '../geometry/poles'
 import { polylineArea, polylineBox, reversedPolyline } from '../geometry/polyline'
 import { offset } from '../geometry/regions'
 import { simplify } from '../geometry/simplify'
-import { findPoles } from './poles'
 import type { Kind } from './problem'
 
 /** A piece as the nester sees it, turned one way: spacing added, the middle of the unturned piece's box at nought. */

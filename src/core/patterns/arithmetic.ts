@@ -1,4 +1,5 @@
 import jsep from 'jsep'
+import { say } from '../words'
 
 /** What a pattern's arithmetic may not do, in a sentence. */
 export class ArithmeticRefusal extends RangeError {
@@ -68,13 +69,13 @@ export function readArithmetic(text: string | number): Arithmetic {
   if (known) return known
   if (source.length > LONGEST)
     throw new ArithmeticRefusal(
-      `“${source.slice(0, 40)} …” has ${source.length} letters; ${LONGEST} are read.`,
+      say`“${source.slice(0, 40)} …” has ${source.length} letters; ${LONGEST} are read.`,
     )
   let tree: jsep.Expression
   try {
     tree = jsep(source)
   } catch (error) {
-    throw new ArithmeticRefusal(`“${source}” cannot be read: ${(error as Error).message}.`)
+    throw new ArithmeticRefusal(say`“${source}” cannot be read: ${(error as Error).message}.`)
   }
   const names = new Set<string>()
   const value = valueUnder(tree, source, names, 0)
@@ -85,7 +86,7 @@ export function readArithmetic(text: string | number): Arithmetic {
       const v = value(scope)
       if (!Number.isFinite(v))
         throw new ArithmeticRefusal(
-          `“${source}” is no number here: something is divided by nothing, or has no root.`,
+          say`“${source}” is no number here: something is divided by nothing, or has no root.`,
         )
       return v
     },
@@ -100,14 +101,14 @@ const DEEPEST = 60
 
 function valueUnder(node: jsep.Expression, text: string, names: Set<string>, depth: number): Value {
   const refuse = (what: string): never => {
-    throw new ArithmeticRefusal(`“${text}” has ${what}; a pattern takes plain arithmetic.`)
+    throw new ArithmeticRefusal(say`“${text}” has ${what}; a pattern takes plain arithmetic.`)
   }
-  if (depth > DEEPEST) refuse('too many brackets in brackets')
+  if (depth > DEEPEST) refuse(say`too many brackets in brackets`)
   const under = (child: unknown): Value => valueUnder(child as jsep.Expression, text, names, depth + 1)
   switch (node.type) {
     case 'Literal': {
       const { value } = node as jsep.Literal
-      if (typeof value !== 'number') return refuse(`the text ${JSON.stringify(value)}`)
+      if (typeof value !== 'number') return refuse(say`the text ${JSON.stringify(value)}`)
       return () => value
     }
     case 'Identifier': {
@@ -116,18 +117,18 @@ function valueUnder(node: jsep.Expression, text: string, names: Set<string>, dep
       return (scope) => {
         const value = scope.get(name)
         if (value === undefined)
-          throw new ArithmeticRefusal(`“${text}” speaks of “${name}”, which is no measure here.`)
+          throw new ArithmeticRefusal(say`“${text}” speaks of “${name}”, which is no measure here.`)
         return value
       }
     }
     case 'UnaryExpression': {
       const of = under(node.argument)
       if (node.operator === '-') return (scope) => -of(scope)
-      return node.operator === '+' ? of : refuse(`the sign ${String(node.operator)}`)
+      return node.operator === '+' ? of : refuse(say`the sign ${String(node.operator)}`)
     }
     case 'BinaryExpression': {
       const sign = SIGNS[String(node.operator)]
-      if (!sign) return refuse(`the sign ${String(node.operator)}`)
+      if (!sign) return refuse(say`the sign ${String(node.operator)}`)
       const [a, b] = [under(node.left), under(node.right)]
       return (scope) => sign(a(scope), b(scope))
     }
@@ -139,9 +140,9 @@ function valueUnder(node: jsep.Expression, text: string, names: Set<string>, dep
       const { callee, arguments: given } = node as jsep.CallExpression
       const called = callee.type === 'Identifier' ? String((callee as jsep.Identifier).name) : ''
       const call = Object.hasOwn(CALLS, called) ? CALLS[called] : undefined
-      if (!call) return refuse(`a call of ${called || 'something'}`)
+      if (!call) return refuse(say`a call of ${called || say`something`}`)
       if (call.takes === 'several' ? given.length === 0 : given.length !== call.takes)
-        return refuse(`${given.length} values for ${called}`)
+        return refuse(say`${given.length} values for ${called}`)
       const values = given.map(under)
       return (scope) => call.of(...values.map((v) => v(scope)))
     }

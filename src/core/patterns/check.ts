@@ -5,6 +5,7 @@ import { poseOf, treeOf } from '../folding/pose'
 import { dot, minus, moved, type Rigid, turned } from '../folding/rigid'
 import { areaOf } from '../geometry/measure'
 import { uniteOutlines } from '../outlines/combine'
+import { decimal, say } from '../words'
 import { ArithmeticRefusal, readArithmetic } from './arithmetic'
 import { joinsOfPieces } from './joins'
 import { modelOfPiece } from './model'
@@ -41,18 +42,18 @@ export function parsePattern(text: string): Checked {
   const refuse = (...problems: string[]): Checked => ({ pattern: null, problems })
   if (text.length > LONGEST)
     return refuse(
-      `The file has ${Math.round(text.length / 1000)} kB; a pattern has at most ${LONGEST / 1000}.`,
+      say`The file has ${Math.round(text.length / 1000)} kB; a pattern has at most ${LONGEST / 1000}.`,
     )
   let data: unknown
   try {
     data = JSON.parse(text)
   } catch (error) {
-    return refuse(`The file is no JSON: ${(error as Error).message}.`)
+    return refuse(say`The file is no JSON: ${(error as Error).message}.`)
   }
   const parsed = patternSchema.safeParse(data)
   if (!parsed.success)
     return refuse(
-      ...parsed.error.issues.slice(0, 12).map((i) => `${i.path.join('.') || 'The file'}: ${i.message}.`),
+      ...parsed.error.issues.slice(0, 12).map((i) => `${i.path.join('.') || say`The file`}: ${i.message}.`),
     )
   const problems = problemsOfNames(parsed.data)
   return problems.length > 0 ? refuse(...problems) : { pattern: parsed.data, problems: [] }
@@ -71,22 +72,22 @@ export function problemsOf(pattern: Pattern): string[] {
 
 function problemsOfNames(pattern: Pattern): string[] {
   const panels = pattern.pieces.reduce((sum, p) => sum + p.panels.length, 0)
-  if (panels > MOST_PANELS) return [`It has ${panels} panels; ${MOST_PANELS} are made.`]
+  if (panels > MOST_PANELS) return [say`It has ${panels} panels; ${MOST_PANELS} are made.`]
   const problems: string[] = []
   const names = new Set(['caliper'])
   for (const { name, least, usual, most } of pattern.measures) {
-    if (names.has(name)) problems.push(`There are two measures “${name}”.`)
+    if (names.has(name)) problems.push(say`There are two measures “${name}”.`)
     names.add(name)
     if (!(least <= usual && usual <= most))
-      problems.push(`Measure “${name}”: ${usual} does not lie between ${least} and ${most}.`)
+      problems.push(say`Measure “${name}”: ${usual} does not lie between ${least} and ${most}.`)
   }
   for (const name of Object.keys(pattern.values)) {
-    if (names.has(name)) problems.push(`The value “${name}” has the name of a measure.`)
+    if (names.has(name)) problems.push(say`The value “${name}” has the name of a measure.`)
     names.add(name)
   }
   for (const name of Object.values(pattern.inside ?? {}))
     if (!pattern.measures.some((m) => m.name === name))
-      problems.push(`The room within is told by “${name}”, which is no measure.`)
+      problems.push(say`The room within is told by “${name}”, which is no measure.`)
   // Every text of arithmetic is looked at, also where a condition leaves its panel out.
   const look = (value: unknown, path: string): void => {
     if (Array.isArray(value)) for (const [i, v] of value.entries()) look(v, `${path}.${i + 1}`)
@@ -96,7 +97,7 @@ function problemsOfNames(pattern: Pattern): string[] {
     try {
       for (const name of readArithmetic(value).names)
         if (!names.has(name) && name !== 'L')
-          problems.push(`${path}: “${name}” is no measure and no value of this pattern.`)
+          problems.push(say`${path}: “${name}” is no measure and no value of this pattern.`)
     } catch (error) {
       if (!(error instanceof ArithmeticRefusal)) throw error
       problems.push(`${path}: ${error.message}`)
@@ -104,14 +105,14 @@ function problemsOfNames(pattern: Pattern): string[] {
   }
   look(pattern.values, 'values')
   for (const { name, panels, when, join } of pattern.pieces) {
-    if (when !== undefined) look(when, `“${name}”, when`)
+    if (when !== undefined) look(when, say`“${name}”, when`)
     if (join) {
-      look(join, `“${name}”, join`)
+      look(join, say`“${name}”, join`)
       const [other] = /^.*(?=\.)/.exec(join.on) ?? []
       if (!pattern.pieces.some((p) => p.name === other && p.name !== name))
-        problems.push(`“${name}”, join: “${join.on}” names no other piece. Write Piece.panel.`)
+        problems.push(say`“${name}”, join: “${join.on}” names no other piece. Write Piece.panel.`)
     }
-    for (const panel of panels) look(panel, `“${name}”, panel “${panel.id}”`)
+    for (const panel of panels) look(panel, say`“${name}”, panel “${panel.id}”`)
   }
   return problems.slice(0, 12)
 }
@@ -125,10 +126,10 @@ export function measuresToProve({
 }: Pattern): { about: string; measures: Record<string, number> }[] {
   const usual = { caliper: USUAL_CALIPER, ...Object.fromEntries(measures.map((m) => [m.name, m.usual])) }
   return [
-    { about: 'At its usual measures', measures: usual },
+    { about: say`At its usual measures`, measures: usual },
     ...measures.flatMap((m) =>
       [m.least, m.most].map((end) => ({
-        about: `With ${m.name} = ${end}`,
+        about: say`With ${m.name} = ${end}`,
         measures: { ...usual, [m.name]: end },
       })),
     ),
@@ -152,7 +153,7 @@ function problemsOfSheet({ name, panels }: LaidPiece): string[] {
   const covered = uniteOutlines(panels.map((p) => p.contour)).reduce((sum, c) => sum + areaOf(c), 0)
   const twice = whole - covered
   if (twice < 0.5 + 1e-4 * whole) return []
-  return [`“${name}”: panels lie on one another on the sheet, ${Math.round(twice)} mm² of them.`]
+  return [say`“${name}”: panels lie on one another on the sheet, ${Math.round(twice)} mm² of them.`]
 }
 
 /** Tabs that miss their edges, flaps that miss the face they lie on. */
@@ -166,14 +167,16 @@ function problemsOfFolding(piece: LaidPiece): string[] {
       const { mm, degrees } = closureOf(pose, tie)
       return mm > CLOSED || degrees > CLOSED
         ? [
-            `“${piece.name}”, panel “${id(g.panel)}”: the tab misses its edge by ${mm.toFixed(2)} mm and ${degrees.toFixed(2)} degrees.`,
+            say`“${piece.name}”, panel “${id(g.panel)}”: the tab misses its edge by ${decimal(mm, 2, 2)} mm and ${decimal(degrees, 2, 2)} degrees.`,
           ]
         : []
     }),
     ...onto.flatMap(({ panel, face }) => {
       const off = standsOff(model, pose, panel, face)
       return off > STANDS_OFF
-        ? [`“${piece.name}”, panel “${id(panel)}”: it stands ${off.toFixed(2)} mm off panel “${id(face)}”.`]
+        ? [
+            say`“${piece.name}”, panel “${id(panel)}”: it stands ${decimal(off, 2, 2)} mm off panel “${id(face)}”.`,
+          ]
         : []
     }),
   ]

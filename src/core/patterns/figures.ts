@@ -1,11 +1,12 @@
 import { extentOf } from '../folding'
 import { boundsOf, heightOf, widthOf } from '../geometry/measure'
+import { decimal, say } from '../words'
 import { shutPose } from './check'
 import { modelOfPiece } from './model'
 import type { Pattern } from './pattern'
 import { type LaidPiece, unfold } from './unfold'
 
-const mm = (v: number): string => String(Math.round(v * 10) / 10)
+const mm = (v: number): string => decimal(v, 1)
 
 /**
  * What a pattern comes to at some measures, in sentences: the room within, each piece folded and flat, and how it is
@@ -18,7 +19,7 @@ export function figuresOf(pattern: Pattern, measures: Readonly<Record<string, nu
     : null
   const pieces = unfold(pattern, measures)
   return [
-    ...(room ? [`Room within: ${room.join(' x ')} mm.`] : []),
+    ...(room ? [say`Room within: ${room.join(' x ')} mm.`] : []),
     ...pieces.slice(0, 5).map((piece) => sizesOf(piece, measures.caliper ?? 0)),
     build,
   ]
@@ -28,8 +29,8 @@ function sizesOf(piece: LaidPiece, caliper: number): string {
   const { model } = modelOfPiece(piece)
   const { width, depth, height } = extentOf(model, shutPose(model))
   const box = boundsOf(piece.outline)
-  const flat = `${mm(widthOf(box))} x ${mm(heightOf(box))} mm flat`
-  if (model.hinges.length === 0) return `“${piece.name}” is ${flat}.`
+  const flat = say`${mm(widthOf(box))} x ${mm(heightOf(box))} mm flat`
+  if (model.hinges.length === 0) return say`“${piece.name}” is ${flat}.`
   const folded = [width, depth, height].map((v) => mm(v + caliper))
-  return `“${piece.name}” is ${folded.join(' x ')} mm outside when it is folded, ${flat}.`
+  return say`“${piece.name}” is ${folded.join(' x ')} mm outside when it is folded, ${flat}.`
 }

@@ -1,4 +1,5 @@
-import { joinsOfPieces, type PatternJoin } from './joins'
+import type { Join } from '../folding'
+import { joinsOfPieces } from './joins'
 import { linesOfPieces, type PatternLine } from './lines'
 import type { Pattern } from './pattern'
 import { unfold } from './unfold'
@@ -6,7 +7,7 @@ import { unfold } from './unfold'
 export { ArithmeticRefusal } from './arithmetic'
 export { type Checked, parsePattern, readPattern, USUAL_CALIPER } from './check'
 export { figuresOf } from './figures'
-export { joinsOfPieces, type PatternJoin } from './joins'
+export { joinsOfPieces } from './joins'
 export type { PatternLine } from './lines'
 export { type Pattern, patternSchema } from './pattern'
 export { PATTERNS } from './shipped'
@@ -21,5 +22,5 @@ export const linesOfPattern = (pattern: Pattern, measures: Readonly<Record<strin
   linesOfPieces(unfold(pattern, measures))
 
 /** How the pieces of a pattern lie on one another, beside its lines. @throws PatternRefusal, ArithmeticRefusal */
-export const joinsOfPattern = (pattern: Pattern, measures: Readonly<Record<string, number>>): PatternJoin[] =>
+export const joinsOfPattern = (pattern: Pattern, measures: Readonly<Record<string, number>>): Join[] =>
   joinsOfPieces(unfold(pattern, measures))

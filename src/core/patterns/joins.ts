@@ -3,11 +3,9 @@ import { apply, inverse } from '../geometry/affine'
 import { boundsOf } from '../geometry/measure'
 import { transformContour } from '../geometry/path'
 import type { Point } from '../geometry/point'
+import { say } from '../words'
 import { placesOfPieces, slug } from './lines'
 import { type LaidPanel, type LaidPiece, PatternRefusal } from './unfold'
-
-/** A join between pieces of a pattern, which are told by the key of their outlines; its places as they are laid, mm. */
-export type PatternJoin = Join
 
 /** So far along its foot, and so far from it, a place is on a panel and on no other. */
 const ALONG = 0.05
@@ -17,9 +15,9 @@ const OFF = 0.4
  * How the pieces of a pattern lie on one another, in places of their lines as they are laid beside one another.
  * @throws PatternRefusal where one lies on a piece or a panel that is not there
  */
-export function joinsOfPieces(pieces: readonly LaidPiece[]): PatternJoin[] {
+export function joinsOfPieces(pieces: readonly LaidPiece[]): Join[] {
   const places = placesOfPieces(pieces)
-  return pieces.flatMap((piece, i): PatternJoin[] => {
+  return pieces.flatMap((piece, i): Join[] => {
     const { join } = piece
     if (!join) return []
     const dot = join.on.lastIndexOf('.')
@@ -30,8 +28,10 @@ export function joinsOfPieces(pieces: readonly LaidPiece[]): PatternJoin[] {
     const other = pieces[k]?.panels.find((p) => p.id === panelName)
     const own = join.panel === undefined ? piece.panels[0] : piece.panels.find((p) => p.id === join.panel)
     if (!other || other === own)
-      throw new PatternRefusal(`“${piece.name}” lies on “${join.on}”, which is not there. Write Piece.panel.`)
-    if (!own) throw new PatternRefusal(`“${piece.name}” has no panel “${join.panel}” to be joined by.`)
+      throw new PatternRefusal(
+        say`“${piece.name}” lies on “${join.on}”, which is not there. Write Piece.panel.`,
+      )
+    if (!own) throw new PatternRefusal(say`“${piece.name}” has no panel “${join.panel}” to be joined by.`)
     const turn = (join.turn * Math.PI) / 180
     const [cos, sin] = [Math.cos(turn), Math.sin(turn)]
     /** A place of the own panel's frame in the other's, before it is shifted. */

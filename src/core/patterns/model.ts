@@ -4,6 +4,7 @@ import { glueOf } from '../folding/partners'
 import { flatten } from '../geometry/flatten'
 import { areaOf } from '../geometry/measure'
 import type { Point } from '../geometry/point'
+import { say } from '../words'
 import { footOf, type LaidPanel, type LaidPiece, PatternRefusal } from './unfold'
 
 /** A flap that lies on the face of another panel, by positions. */
@@ -26,7 +27,7 @@ export function modelOfPiece({ name, panels }: LaidPiece): { model: FoldModel; o
       target: panel.angle,
       follows: false,
       sure: true,
-      why: 'Its pattern gives its angle.',
+      why: say`Its pattern gives its angle.`,
     }
   })
   const glue = hanging.flatMap((panel, k): Glue[] => {
@@ -51,7 +52,7 @@ export function modelOfPiece({ name, panels }: LaidPiece): { model: FoldModel; o
     if (panel.pattern.onto === undefined) return []
     const face = place.get(panel.pattern.onto)
     if (face === undefined)
-      throw new PatternRefusal(`Panel “${panel.id}” lies on “${panel.pattern.onto}”, which is not there.`)
+      throw new PatternRefusal(say`Panel “${panel.id}” lies on “${panel.pattern.onto}”, which is not there.`)
     return [{ panel: place.get(panel.id)!, face }]
   })
   return {
@@ -79,7 +80,7 @@ function partnerOf(panel: LaidPanel, panels: readonly LaidPanel[]) {
   const edge = partner?.edges.find((e) => e.name === name)
   if (!partner || !edge)
     throw new PatternRefusal(
-      `Tab “${panel.id}” is glued behind “${panel.pattern.tab}”, which is not there${partner ? `: “${on}” has ${partner.edges.map((e) => e.name).join(', ')}` : ''}.`,
+      say`Tab “${panel.id}” is glued behind “${panel.pattern.tab}”, which is not there${partner ? say`: “${on}” has ${partner.edges.map((e) => e.name).join(', ')}` : ''}.`,
     )
   return { partner, edge }
 }

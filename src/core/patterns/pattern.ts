@@ -1,5 +1,6 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { HOWS } from '../document/hows'
+import { say } from '../words'
 
 /**
  * The pattern language: a parametric dieline as data. A pattern is a file of measures and, for each piece, of panels
@@ -8,10 +9,10 @@ import { HOWS } from '../document/hows'
 
 const word = z
   .string()
-  .regex(/^[a-z][a-zA-Z0-9_]{0,39}$/, 'a name begins with a small letter and has letters and digits')
+  .regex(/^[a-z][a-zA-Z0-9_]{0,39}$/, say`a name begins with a small letter and has letters and digits`)
 const kebab = z
   .string()
-  .regex(/^[a-z][a-z0-9-]{0,31}$/, 'a pattern’s name has small letters, digits and dashes')
+  .regex(/^[a-z][a-z0-9-]{0,31}$/, say`a pattern’s name has small letters, digits and dashes`)
 const sentence = z.string().trim().min(1).max(300)
 
 /** A number, or arithmetic of measures: mm for lengths, degrees for angles. */

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { z } from 'zod'
+import * as z from 'zod'
 import { chance } from '../../../corpus/draw'
 import { emptyProject, projectSchema } from '../document/project'
 import type { Making } from '../document/sources'

@@ -1,6 +1,7 @@
 import { type Affine, apply } from '../geometry/affine'
 import { type Contour, type Segment, transformContour } from '../geometry/path'
 import type { Point } from '../geometry/point'
+import { decimal, say } from '../words'
 import { ArithmeticRefusal, readArithmetic, type Scope } from './arithmetic'
 import { type Node, type Stretch, stretchesOver } from './corners'
 import type { ArithmeticText, Corner, Pattern, PatternPanel, PatternPiece } from './pattern'
@@ -63,7 +64,7 @@ export function scopeOf(pattern: Pattern, measures: Readonly<Record<string, numb
     if (scope.has(name) || text === undefined) return
     if (asking.includes(name))
       throw new PatternRefusal(
-        `Values go round in a circle: ${[...asking.slice(asking.indexOf(name)), name].join(', ')}.`,
+        say`Values go round in a circle: ${[...asking.slice(asking.indexOf(name)), name].join(', ')}.`,
       )
     asking.push(name)
     const arithmetic = readArithmetic(text)
@@ -88,7 +89,7 @@ export function unfold(pattern: Pattern, measures: Readonly<Record<string, numbe
     const left = new Set<string>()
     const children = new Map<LaidPanel, Map<string, LaidPanel[]>>()
     for (const panel of piece.panels) {
-      const where = `“${piece.name}”, panel “${panel.id}”`
+      const where = say`“${piece.name}”, panel “${panel.id}”`
       try {
         const isLeft = panel.when !== undefined && !(valueIn(panel.when, scope) > 0)
         const [on] = panel.on?.split('.') ?? []
@@ -96,7 +97,7 @@ export function unfold(pattern: Pattern, measures: Readonly<Record<string, numbe
           left.add(panel.id)
           continue
         }
-        if (laid.has(panel.id)) throw new PatternRefusal('There are two panels of this name.')
+        if (laid.has(panel.id)) throw new PatternRefusal(say`There are two panels of this name.`)
         const { panel: made, edge } = layPanel(panel, laid, scope)
         laid.set(panel.id, made)
         if (made.parent) {
@@ -142,25 +143,25 @@ function layPanel(
   let parent: LaidPanel | null = null
   let edgeName: string | null = null
   if (panel.on === undefined) {
-    if (laid.size > 0) throw new PatternRefusal('It hangs on nothing; only the first panel may.')
-    if (panel.width === undefined) throw new PatternRefusal('The first panel needs a width.')
+    if (laid.size > 0) throw new PatternRefusal(say`It hangs on nothing; only the first panel may.`)
+    if (panel.width === undefined) throw new PatternRefusal(say`The first panel needs a width.`)
     width = value(panel.width)
   } else {
     const [on, name, ...more] = panel.on.split('.')
     parent = laid.get(on!) ?? null
     if (!parent || !name || more.length > 0)
       throw new PatternRefusal(
-        `It hangs on “${panel.on}”: there is no such panel before it. Write panel.edge, as in front.right.`,
+        say`It hangs on “${panel.on}”: there is no such panel before it. Write panel.edge, as in front.right.`,
       )
     const edge = parent.edges.find((e) => e.name === name)
     if (!edge)
       throw new PatternRefusal(
-        `Panel “${on}” has no edge “${name}”. It has: ${parent.edges.map((e) => e.name).join(', ')}.`,
+        say`Panel “${on}” has no edge “${name}”. It has: ${parent.edges.map((e) => e.name).join(', ')}.`,
       )
     if (name === 'foot' && parent.parent)
-      throw new PatternRefusal(`The foot of “${on}” is where it hangs itself.`)
+      throw new PatternRefusal(say`The foot of “${on}” is where it hangs itself.`)
     if (!edge.isStraight)
-      throw new PatternRefusal(`Edge “${panel.on}” is not straight, so that nothing can fold there.`)
+      throw new PatternRefusal(say`Edge “${panel.on}” is not straight, so that nothing can fold there.`)
     edgeName = name
     const length = Math.hypot(edge.to.x - edge.from.x, edge.to.y - edge.from.y)
     const local = new Map([...scope, ['L', length]])
@@ -170,13 +171,13 @@ function layPanel(
     ]
     if (from < -0.001 || to > length + 0.001 || !(to - from > LEAST))
       throw new PatternRefusal(
-        `It runs from ${mm(from)} to ${mm(to)} of edge “${panel.on}”, which is ${mm(length)} long.`,
+        say`It runs from ${mm(from)} to ${mm(to)} of edge “${panel.on}”, which is ${mm(length)} long.`,
       )
     width = to - from
     const [ex, ey] = [(edge.to.x - edge.from.x) / length, (edge.to.y - edge.from.y) / length]
     at = [ex, ey, ey, -ex, edge.from.x + from * ex, edge.from.y + from * ey]
   }
-  if (!(width > LEAST)) throw new PatternRefusal(`Its foot is ${mm(width)} long.`)
+  if (!(width > LEAST)) throw new PatternRefusal(say`Its foot is ${mm(width)} long.`)
   const local: Scope = new Map([...scope, ['L', width]])
   const nodes = nodesOf(panel, width, local)
   const end = { to: { x: width, y: 0 }, bulge: 0, round: 0 }
@@ -186,7 +187,7 @@ function layPanel(
   const contour = closed(stretches)
   if (!(areaAbove(stretches) > LEAST))
     throw new PatternRefusal(
-      'It has no area, or lies on the wrong side of its foot. A measure in it is too small or too large.',
+      say`It has no area, or lies on the wrong side of its foot. A measure in it is too small or too large.`,
     )
   const sheet = (p: Point) => apply(at, p)
   const made: LaidPanel = {
@@ -219,7 +220,7 @@ function layPanel(
       const strap = { from, to: from + wide, up: value(s.up, local), down: value(s.down, local) }
       if (!(from >= 0 && wide > 0 && strap.to <= width + 1e-6 && strap.up > 0 && strap.down > 0))
         throw new PatternRefusal(
-          `A strap runs from ${mm(from)} to ${mm(strap.to)} of its foot, which is ${mm(width)} long.`,
+          say`A strap runs from ${mm(from)} to ${mm(strap.to)} of its foot, which is ${mm(width)} long.`,
         )
       return strap
     }),
@@ -227,18 +228,18 @@ function layPanel(
       const [from, long, angle] = [value(b.at, local), value(b.length, local), value(b.angle, local)]
       if (!(from >= 0 && long > 0 && from + long <= width + 1e-6 && angle > 1 && angle < 89))
         throw new PatternRefusal(
-          `A beak runs from ${mm(from)} to ${mm(from + long)} of its foot, which is ${mm(width)} long, at ${Math.round(angle)} degrees.`,
+          say`A beak runs from ${mm(from)} to ${mm(from + long)} of its foot, which is ${mm(width)} long, at ${Math.round(angle)} degrees.`,
         )
       return { from, to: from + long, angle }
     }),
     angle: panel.on === undefined ? 0 : (panel.fold === 'valley' ? 1 : -1) * value(panel.angle, local),
   }
   if (Math.abs(made.angle) > 180.001)
-    throw new PatternRefusal(`It folds by ${Math.round(made.angle)} degrees; 180 is as far as paper goes.`)
+    throw new PatternRefusal(say`It folds by ${Math.round(made.angle)} degrees; 180 is as far as paper goes.`)
   return { panel: made, edge: edgeName }
 }
 
-const mm = (v: number) => `${Math.round(v * 100) / 100} mm`
+const mm = (v: number) => `${decimal(v, 2)} mm`
 
 /** Edges are called as they are seen from the foot: the first left, the last right, what lies between them the head. */
 function nameOf(i: number, count: number): string {
@@ -249,9 +250,9 @@ function nameOf(i: number, count: number): string {
 
 function nodesOf(panel: PatternPanel, width: number, scope: Scope): Node[] {
   if (panel.corners) return panel.corners.map((c) => nodeOf(c, scope))
-  if (panel.depth === undefined) throw new PatternRefusal('It needs a depth or corners.')
+  if (panel.depth === undefined) throw new PatternRefusal(say`It needs a depth or corners.`)
   const depth = valueIn(panel.depth, scope)
-  if (!(depth > LEAST)) throw new PatternRefusal(`It is ${mm(depth)} deep.`)
+  if (!(depth > LEAST)) throw new PatternRefusal(say`It is ${mm(depth)} deep.`)
   return [
     { to: { x: 0, y: depth }, bulge: 0, round: 0 },
     { to: { x: width, y: depth }, bulge: 0, round: 0 },
@@ -281,7 +282,7 @@ function areaAbove(stretches: readonly Stretch[]): number {
 function openingOf(opening: PatternPanel['openings'][number], scope: Scope): Contour {
   if ('circle' in opening) {
     const [x, y, r] = opening.circle.map((t) => valueIn(t, scope)) as [number, number, number]
-    if (!(r > 0)) throw new PatternRefusal(`A round opening has the radius ${mm(r)}.`)
+    if (!(r > 0)) throw new PatternRefusal(say`A round opening has the radius ${mm(r)}.`)
     const start = { x: x - r, y }
     const half = (to: Point) => ({ to, bulge: 1, round: 0 })
     const segments = stretchesOver(start, [half({ x: x + r, y }), half(start)]).flatMap((s) => s.segments)
@@ -303,7 +304,7 @@ function openingOf(opening: PatternPanel['openings'][number], scope: Scope): Con
 }
 
 function rectangleOf([x, y, w, h]: [number, number, number, number], round: number): Node[] {
-  if (!(w > 0 && h > 0)) throw new PatternRefusal(`An opening is ${mm(w)} by ${mm(h)} large.`)
+  if (!(w > 0 && h > 0)) throw new PatternRefusal(say`An opening is ${mm(w)} by ${mm(h)} large.`)
   const r = Math.min(round, w / 2 - 0.01, h / 2 - 0.01)
   return [
     [x, y],

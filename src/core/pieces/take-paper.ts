@@ -1,7 +1,7 @@
 import { type Edit, makeEdit } from '../document/edits'
 import type { Paper } from '../document/paper'
 import type { Project } from '../document/project'
-import { count } from '../units/count'
+import { counted, say } from '../words'
 import { spentPieces } from './spent'
 
 /** Pieces that go to the sheets and have no paper of their own. */
@@ -18,6 +18,6 @@ export const takePaper = (
   ids: readonly string[],
   paper: Pick<Paper, 'id' | 'name'>,
 ): [Project, Edit] =>
-  makeEdit(project, `Make ${count(ids.length, 'piece')} of “${paper.name}”`, ({ pieces }) => {
+  makeEdit(project, say`Make ${counted(ids.length, 'piece')} of “${paper.name}”`, ({ pieces }) => {
     for (const id of ids) if (pieces[id]) pieces[id].paper = paper.id
   })

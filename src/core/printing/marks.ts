@@ -3,6 +3,7 @@ import type { PrintSettings } from '../document/print'
 import type { Project } from '../document/project'
 import type { Polyline } from '../geometry/flatten'
 import type { Point } from '../geometry/point'
+import { say } from '../words'
 
 /** Register marks are rings: their middle is the same however the sheet is turned. */
 export type Mark = Point & {
@@ -12,6 +13,14 @@ export type Mark = Point & {
 
 export const CORNERS = ['left upper', 'right upper', 'left lower', 'right lower'] as const
 export type Corner = (typeof CORNERS)[number]
+
+/** What the corners are called within a sentence. */
+export const CORNER_NAMES: Record<Corner, string> = {
+  'left upper': say`left upper`,
+  'right upper': say`right upper`,
+  'left lower': say`left lower`,
+  'right lower': say`right lower`,
+}
 
 /** Paper that stays bare around a mark, so that it is found, mm. */
 const CLEAR = 2

@@ -1,6 +1,8 @@
 import type { Affine } from '../geometry/affine'
+import { allOf, decimal, say } from '../words'
 import type { FoundMark } from './find-marks'
 import { fitAffine } from './fit'
+import { CORNER_NAMES } from './marks'
 
 /** A residual above this is no register any more, mm. */
 export const MOST_RESIDUAL = 0.3
@@ -18,13 +20,13 @@ export function registerBy(found: readonly FoundMark[]): Register {
   const trouble = found.filter((m) => m.trouble !== null)
   if (trouble.length > 0) {
     const [first] = trouble
-    const where = trouble.map((m) => m.corner).join(' and ')
+    const where = allOf(trouble.map((m) => CORNER_NAMES[m.corner]))
     return {
       ok: false,
       message:
         first!.trouble === 'missing'
-          ? `The mark in the ${where} corner was not found. Lay the sheet against the stops, the printed side up, and check that it was printed at 100 %.`
-          : `The mark in the ${where} corner is covered or smeared. Wipe it clean, take off what lies on it, and scan again.`,
+          ? say`The mark in the ${where} corner was not found. Lay the sheet against the stops, the printed side up, and check that it was printed at 100 %.`
+          : say`The mark in the ${where} corner is covered or smeared. Wipe it clean, take off what lies on it, and scan again.`,
     }
   }
   const { map, residual } = fitAffine(
@@ -34,7 +36,7 @@ export function registerBy(found: readonly FoundMark[]): Register {
   if (residual > MOST_RESIDUAL)
     return {
       ok: false,
-      message: `The marks do not fit together: ${residual.toFixed(2)} mm are left, and ${MOST_RESIDUAL} mm is the most. The sheet is creased or was printed unevenly. Smooth it, or print it again.`,
+      message: say`The marks do not fit together: ${decimal(residual, 2, 2)} mm are left, and ${MOST_RESIDUAL} mm is the most. The sheet is creased or was printed unevenly. Smooth it, or print it again.`,
     }
   const turn = (Math.atan2(map[1], map[0]) * 180) / Math.PI
   const scale = Math.sqrt(Math.abs(map[0] * map[3] - map[1] * map[2]))
@@ -42,6 +44,6 @@ export function registerBy(found: readonly FoundMark[]): Register {
     ok: true,
     map,
     residual,
-    words: `Turned by ${turn.toFixed(2)}°, printed at ${(100 * scale).toFixed(2)} %, ${residual.toFixed(3)} mm left over.`,
+    words: say`Turned by ${decimal(turn, 2, 2)}°, printed at ${decimal(100 * scale, 2, 2)} %, ${decimal(residual, 3, 3)} mm left over.`,
   }
 }

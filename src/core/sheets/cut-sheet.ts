@@ -2,6 +2,7 @@ import { type Edit, makeEdit } from '../document/edits'
 import { type Sheet, wasCut } from '../document/layout'
 import type { Paper, PaperFields } from '../document/paper'
 import type { Project } from '../document/project'
+import { say } from '../words'
 import { laidOn } from './place'
 
 type Size = { width: number; height: number }
@@ -60,7 +61,7 @@ export function withoutLeftover({ id: _, ...fields }: Paper, size: Size): PaperF
 /** Says of a sheet that it was cut, and by which job; from then on it is laid out anew no more. */
 export function markCut(project: Project, sheet: string, job: string, leftover: boolean): [Project, Edit] {
   const at = project.layout.sheets.findIndex((s) => s.id === sheet)
-  return makeEdit(project, `Sheet ${at + 1} was cut`, ({ layout }) => {
+  return makeEdit(project, say`Sheet ${at + 1} was cut`, ({ layout }) => {
     const drafted = layout.sheets[at]
     if (!drafted) return
     // Run once more while it lies there, it is the same piece of paper.
@@ -71,7 +72,7 @@ export function markCut(project: Project, sheet: string, job: string, leftover: 
 
 /** Says of sheets that they were not cut after all. */
 export function markUncut(project: Project, sheets: readonly string[]): [Project, Edit] {
-  const label = sheets.length === 1 ? 'A sheet was not cut after all' : 'Forget what was cut'
+  const label = sheets.length === 1 ? say`A sheet was not cut after all` : say`Forget what was cut`
   return makeEdit(project, label, ({ layout }) => {
     for (const { id, cut } of layout.sheets) if (cut && sheets.includes(id)) cut.done = false
   })

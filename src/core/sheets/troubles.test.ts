@@ -194,7 +194,7 @@ describe('what is wrong with sheets', () => {
       atHand,
     )
     expect(open).toMatchObject({
-      message: '1 line of the pieces on sheet 1 is not decided yet.',
+      message: '1 line is not decided yet of the pieces on sheet 1.',
       station: 'lines',
     })
   })

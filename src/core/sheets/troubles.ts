@@ -6,8 +6,8 @@ import type { Project } from '../document/project'
 import { linesOf } from '../pieces/lines'
 import { spentPieces } from '../pieces/spent'
 import { piecesWithoutPaper } from '../pieces/take-paper'
-import { count } from '../units/count'
 import { formatSize } from '../units/length'
+import { allOf, counted, quoted, say } from '../words'
 import { checkSheet, type SheetCheck } from './check'
 
 /** Something that is wrong with what is laid out, and where it is put right. */
@@ -52,7 +52,7 @@ export function sheetTroubles(project: Laid, atHand: AtHand): Trouble[] {
 
 /** What is wrong with one sheet. @param number from 1 */
 export function troublesOn(project: Laid, sheet: Sheet, number: number, { papers }: AtHand): Trouble[] {
-  const name = (index: number) => `“${project.pieces[sheet.placements[index]!.piece]?.name ?? '?'}”`
+  const name = (index: number) => quoted(project.pieces[sheet.placements[index]!.piece]?.name ?? '?')
   const idOf = (index: number) => sheet.placements[index]!.id
   const { overlapping, outside, onMarks } = checked(sheet, project)
   const trouble = (
@@ -69,27 +69,41 @@ export function troublesOn(project: Laid, sheet: Sheet, number: number, { papers
         'overlap',
         'error',
         overlapping.length === 1
-          ? `${name(pair[0])} and ${name(pair[1])} lie on one another on sheet ${number}.`
-          : `${overlapping.length} pairs of pieces lie on one another on sheet ${number}.`,
+          ? say`${name(pair[0])} and ${name(pair[1])} lie on one another on sheet ${number}.`
+          : say`${overlapping.length} pairs of pieces lie on one another on sheet ${number}.`,
         { placements: [...new Set(overlapping.flat().map(idOf))] },
       ),
     )
-  const told = (indexes: readonly number[], one: string, many: string) =>
-    indexes.length === 1 ? `${name(indexes[0]!)} ${one}` : `${indexes.length} pieces ${many}`
+  /** The name of a single piece, or how many there are; and the words for either. */
+  const told = (indexes: readonly number[], one: (name: string) => string, many: (n: number) => string) =>
+    indexes.length === 1 ? one(name(indexes[0]!)) : many(indexes.length)
   if (outside.length > 0)
     found.push(
       trouble(
         'outside',
         'error',
-        `${told(outside, 'reaches', 'reach')} past what can be worked on of sheet ${number}.`,
+        told(
+          outside,
+          (it) => say`${it} reaches past what can be worked on of sheet ${number}.`,
+          (n) => say`${n} pieces reach past what can be worked on of sheet ${number}.`,
+        ),
         { placements: outside.map(idOf) },
       ),
     )
   if (onMarks.length > 0)
     found.push(
-      trouble('on-marks', 'error', `${told(onMarks, 'lies', 'lie')} on register marks of sheet ${number}.`, {
-        placements: onMarks.map(idOf),
-      }),
+      trouble(
+        'on-marks',
+        'error',
+        told(
+          onMarks,
+          (it) => say`${it} lies on register marks of sheet ${number}.`,
+          (n) => say`${n} pieces lie on register marks of sheet ${number}.`,
+        ),
+        {
+          placements: onMarks.map(idOf),
+        },
+      ),
     )
   const held = new Set(sheet.placements.flatMap((p) => project.pieces[p.piece]?.lines ?? []))
   const open = linesOf(project, [...held]).filter((l) => !l.sure).length
@@ -98,7 +112,7 @@ export function troublesOn(project: Laid, sheet: Sheet, number: number, { papers
       trouble(
         'undecided',
         'error',
-        `${count(open, 'line')} of the pieces on sheet ${number} ${open === 1 ? 'is' : 'are'} not decided yet.`,
+        say`${counted(open, 'line is', 'lines are')} not decided yet of the pieces on sheet ${number}.`,
         { station: 'lines' },
       ),
     )
@@ -112,11 +126,13 @@ export function troublesOn(project: Laid, sheet: Sheet, number: number, { papers
       trouble(
         'other-paper',
         'warning',
-        `${told(
+        told(
           stray.map((p) => sheet.placements.indexOf(p)),
-          'is',
-          'are',
-        )} of another paper now than “${paper?.name ?? 'the paper'}” of sheet ${number}. Lay out again.`,
+          (it) =>
+            say`${it} is of another paper now than “${paper?.name ?? '?'}” of sheet ${number}. Lay out again.`,
+          (n) =>
+            say`${n} pieces are of another paper now than “${paper?.name ?? '?'}” of sheet ${number}. Lay out again.`,
+        ),
         { placements: stray.map((p) => p.id) },
       ),
     )
@@ -124,14 +140,18 @@ export function troublesOn(project: Laid, sheet: Sheet, number: number, { papers
     Math.abs(size.width - sheet.width) < 0.01 && Math.abs(size.height - sheet.height) < 0.01
   if (!paper)
     found.push(
-      trouble('size', 'warning', `The paper of sheet ${number} is no longer in the library. Lay out again.`),
+      trouble(
+        'size',
+        'warning',
+        say`The paper of sheet ${number} is no longer in the library. Lay out again.`,
+      ),
     )
   else if (!wasCut(sheet) && ![paper, ...(paper.leftovers ?? [])].some(isOf))
     found.push(
       trouble(
         'size',
         'warning',
-        `Sheet ${number} is ${formatSize(sheet, project.unit)}, which is neither the size of “${paper.name}” now nor that of one of its leftovers. Lay out again.`,
+        say`Sheet ${number} is ${formatSize(sheet, project.unit)}, which is neither the size of “${paper.name}” now nor that of one of its leftovers. Lay out again.`,
       ),
     )
   return found
@@ -156,12 +176,14 @@ function withoutPaper(project: Laid, { papers }: AtHand): Trouble[] {
   if (open.size === 0) return []
   const laidOn = project.layout.sheets.filter((s) => s.placements.some((p) => open.has(p.piece)))
   const names = [...new Set(laidOn.flatMap((s) => papers.find((p) => p.id === s.paper)?.name ?? []))]
-  const taken = names.map((name) => `“${name}”`).join(' and ')
+  const taken = allOf(names.map((name) => quoted(name)))
   return [
     {
       kind: 'no-paper',
       severity: 'warning',
-      message: `${count(open.size, 'piece')} ${open.size === 1 ? 'has' : 'have'} no paper of ${open.size === 1 ? 'its' : 'their'} own${taken ? `, so ${taken} ${names.length === 1 ? 'was' : 'were'} taken` : ''}.`,
+      message: taken
+        ? say`${counted(open.size, 'piece has no paper of its own', 'pieces have no paper of their own')}, so ${taken} was taken.`
+        : say`${counted(open.size, 'piece has no paper of its own', 'pieces have no paper of their own')}.`,
       station: 'sheets',
       sheet: null,
       placements: laidOn.flatMap((s) => s.placements.flatMap((p) => (open.has(p.piece) ? [p.id] : []))),
@@ -173,7 +195,7 @@ function unplaced({ pieces, layout }: Laid): Trouble[] {
   return layout.unplaced.map(({ piece, why }) => ({
     kind: 'unplaced',
     severity: 'warning',
-    message: `“${pieces[piece]?.name ?? 'A piece'}” is on no sheet. ${why}`,
+    message: say`“${pieces[piece]?.name ?? say`A piece`}” is on no sheet. ${why}`,
     station: 'sheets',
     sheet: null,
     placements: [],
@@ -198,7 +220,7 @@ function behind({ pieces, layout, sources }: Laid): Trouble[] {
         {
           kind: 'behind',
           severity: 'warning',
-          message: 'Pieces or copies have changed since the sheets were laid out. Lay out again.',
+          message: say`Pieces or copies have changed since the sheets were laid out. Lay out again.`,
           station: 'sheets',
           sheet: null,
           placements: [],
@@ -212,7 +234,7 @@ function otherMat({ layout: { mat }, unit }: Laid, { cutter }: AtHand): Trouble[
     {
       kind: 'mat',
       severity: 'warning',
-      message: `The sheets are laid out for a mat of ${formatSize(mat, unit)}, and “${cutter.name}” has one of ${formatSize(cutter.mat, unit)}. Choose the cutter again to take its mat over, then lay out again.`,
+      message: say`The sheets are laid out for a mat of ${formatSize(mat, unit)}, and “${cutter.name}” has one of ${formatSize(cutter.mat, unit)}. Choose the cutter again to take its mat over, then lay out again.`,
       station: 'sheets',
       sheet: null,
       placements: [],

@@ -3,6 +3,7 @@ import { type Box, heightOf, widthOf } from '../geometry/measure'
 import { bleedOf } from '../printing/bleed'
 import { keepOut } from '../printing/marks'
 import { formatSize, lengthWords, rulerUp, type Unit } from '../units/length'
+import { allOf, say } from '../words'
 
 /** What a project says of where pieces may lie. */
 export type Setting = Pick<Project, 'layout' | 'print'>
@@ -73,10 +74,12 @@ export function tooLarge(
 ): string {
   const { across, down } = excess(piece, area, turns)
   const by = [
-    across > 0 ? `${lengthWords(rulerUp(across, unit), unit)} too wide` : '',
-    down > 0 ? `${lengthWords(rulerUp(down, unit), unit)} too high` : '',
+    across > 0 ? say`${lengthWords(rulerUp(across, unit), unit)} too wide` : '',
+    down > 0 ? say`${lengthWords(rulerUp(down, unit), unit)} too high` : '',
   ].filter(Boolean)
   if (by.length === 0)
-    return `There is no room for it on “${paperName}” beside what is kept free there. Take fewer or smaller register marks, unlock a piece, or choose a larger paper.`
-  return `It is ${by.join(' and ')} for the ${formatSize({ width: widthOf(area), height: heightOf(area) }, unit)} that can be worked on “${paperName}”. Choose a larger paper or mat, smaller margins, ${turns ? '' : 'let it be turned, '}or make it smaller.`
+    return say`There is no room for it on “${paperName}” beside what is kept free there. Take fewer or smaller register marks, unlock a piece, or choose a larger paper.`
+  return turns
+    ? say`It is ${allOf(by)} for the ${formatSize({ width: widthOf(area), height: heightOf(area) }, unit)} that can be worked on “${paperName}”. Choose a larger paper or mat, smaller margins, or make it smaller.`
+    : say`It is ${allOf(by)} for the ${formatSize({ width: widthOf(area), height: heightOf(area) }, unit)} that can be worked on “${paperName}”. Choose a larger paper or mat, smaller margins, let it be turned, or make it smaller.`
 }

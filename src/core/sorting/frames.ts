@@ -6,6 +6,7 @@ import { crossings, distanceTo, isInside } from '../geometry/polyline'
 import type { Shape } from '../geometry/shape'
 import { SpatialIndex } from '../geometry/spatial-index'
 import { matchPaper } from '../units/paper-sizes'
+import { say } from '../words'
 import type { SceneLine } from './stretch'
 
 /** How near a rectangle must come to the artboard to be its edge, mm. */
@@ -31,13 +32,13 @@ export function findFrames(
     if (!isArtboard && !isBackdrop) return
     const held = lines.filter((l, j) => j !== i && boxHolds(box, l.shape.box, 0.01))
     const closed = held.filter((l) => l.shape.contour.closed && l.shape.area < 0.98 * area)
-    if (isBackdrop && closed.length > 0) frames.set(i, 'it is a filled sheet behind everything')
+    if (isBackdrop && closed.length > 0) frames.set(i, say`it is a filled sheet behind everything`)
     else if (
       isArtboard &&
       closed.some((l) => l.shape.area > 0.05 * area) &&
       held.every((l) => l.family !== family)
     )
-      frames.set(i, 'it is the edge of the artboard')
+      frames.set(i, say`it is the edge of the artboard`)
   })
   return frames
 }
@@ -173,7 +174,9 @@ export function findPages(lines: readonly SceneLine[], arrangement: Arrangement)
     const paper = matchPaper({ width: widthOf(box), height: heightOf(box) })
     pages.set(
       line,
-      `it is ${paper ? `a page of ${paper.name}` : 'a frame'} around pieces that have folds of their own`,
+      paper
+        ? say`it is a page of ${paper.name} around pieces that have folds of their own`
+        : say`it is a frame around pieces that have folds of their own`,
     )
   }
   return pages

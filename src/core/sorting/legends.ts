@@ -2,6 +2,7 @@ import { roleInName } from '../document/role-words'
 import { type Box, boxesMeet, boxHolds, heightOf, uniteBoxes, widthOf } from '../geometry/measure'
 import { lengthOfVector } from '../geometry/point'
 import type { DrawnText } from '../intake/drawing'
+import { say } from '../words'
 import type { SceneLine } from './stretch'
 
 /** What stands in a legend is no larger than this share of the largest closed shape. */
@@ -48,15 +49,15 @@ export function findLegends(lines: readonly Line[], texts: readonly DrawnText[])
     const shown = new Set(samples.flatMap((i) => (elsewhere.has(lines[i]!.family) ? [lines[i]!.family] : [])))
     const speaks = words.some((t) => telling.includes(t))
     if (shown.size === 0 || !(speaks || (shown.size >= 2 && words.length >= 2))) return
-    found.set(frame, 'it frames a legend, with samples and words')
-    for (const i of members) found.set(i, 'it is a sample in a legend')
+    found.set(frame, say`it frames a legend, with samples and words`)
+    for (const i of members) found.set(i, say`it is a sample in a legend`)
   })
   // A list without a frame: a small shape or a short line that touches nothing, before a word for a role.
   lines.forEach(({ shape: { box } }, i) => {
     if (found.has(i) || Math.max(widthOf(box), heightOf(box)) > SAMPLE) return
     if (!telling.some((t) => isBeside(box, t))) return
     const alone = lines.every((l, k) => k === i || !boxesMeet(box, l.shape.box, 0.5))
-    if (alone) found.set(i, 'it is a sample beside a word for what it means')
+    if (alone) found.set(i, say`it is a sample beside a word for what it means`)
   })
   return found
 }

@@ -5,6 +5,7 @@ import { intersect, type Region, regionArea, unite } from '../geometry/regions'
 import { type Shape, shapeOf } from '../geometry/shape'
 import { SpatialIndex } from '../geometry/spatial-index'
 import type { DrawnLine } from '../intake/drawing'
+import { say } from '../words'
 import { findFrames } from './frames'
 import { findWriting } from './lettering'
 import { nameOf, OUT_OF_STRUCTURE, strokesOutline } from './scene'
@@ -84,7 +85,7 @@ export function findStack(
   if (strokes.length > 0 && strokesOutline(scene, strokes, fills, gap)) return null
   const as = choice ?? said.as
   const stacked: Stacked = choice
-    ? { as, sure: true, why: 'Chosen by hand.' }
+    ? { as, sure: true, why: say`Chosen by hand.` }
     : { as, sure: said.sure, why: said.why }
   return {
     ...stacked,
@@ -188,25 +189,29 @@ function sum(verdicts: readonly Verdict[], shapes: number, folds: boolean): Stac
       ? {
           as: 'openings',
           sure: false,
-          why: 'White shapes lie on a filled one: they may be openings in it, or layers of white paper on it.',
+          why: say`White shapes lie on a filled one: they may be openings in it, or layers of white paper on it.`,
         }
       : null
-  const why = 'Filled shapes lie on one another'
+  const why = say`Filled shapes lie on one another`
   if (folds)
     return {
       as: 'layers',
       sure: false,
-      why: `${why}, but folds are drawn on them: they may be layers of paper, or openings in one.`,
+      why: say`${why}, but folds are drawn on them: they may be layers of paper, or openings in one.`,
     }
   if (shapes > FEW)
     return {
       as: 'layers',
       sure: false,
-      why: `${why}, ${shapes} of them: they may be layers of paper, or openings in one.`,
+      why: say`${why}, ${shapes} of them: they may be layers of paper, or openings in one.`,
     }
   return has('layers')
-    ? { as: 'layers', sure: true, why: `${why}, as layers of paper do.` }
-    : { as: 'layers', sure: false, why: `${why}: they may be layers of paper, or one piece drawn in parts.` }
+    ? { as: 'layers', sure: true, why: say`${why}, as layers of paper do.` }
+    : {
+        as: 'layers',
+        sure: false,
+        why: say`${why}: they may be layers of paper, or one piece drawn in parts.`,
+      }
 }
 
 /**

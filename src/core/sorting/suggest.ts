@@ -1,6 +1,6 @@
 import { Groups } from '../arrangement/groups'
 import type { Fold, Role } from '../document/lines'
-import { capital } from '../units/count'
+import { capital, say } from '../words'
 import { EVIDENCE, type Fact } from './evidence'
 import { makeScene, type Page, type Scene, type Taught, UNTAUGHT } from './scene'
 import type { Stretch, UnsortedLine } from './stretch'
@@ -127,8 +127,8 @@ function judge(stretch: Stretch, facts: readonly Fact[]): Suggestion {
   const sure = sum >= SURE.least && lead >= SURE.lead - 1e-9 && !isAgainstHabit(facts)
   const speaking = facts.filter((f) => role in WEIGHTS[f.kind])
   const against = facts.filter((f) => !(role in WEIGHTS[f.kind]))
-  const reason = speaking.map((f) => f.because).join(', and ') || 'nothing else is known of it'
-  const doubt = sure || against.length === 0 ? '' : `, but ${against[0]!.because}`
+  const reason = speaking.map((f) => f.because).join(say`, and `) || say`nothing else is known of it`
+  const doubt = sure || against.length === 0 ? '' : say`, but ${against[0]!.because}`
   return {
     role,
     sure,
@@ -221,7 +221,9 @@ function joinParts(
   const apart = stretches.find((k) => scene.stretches[k]!.edge < 0)
   if (apart !== undefined) return [{ ...suggestions[apart]!, from: null, to: 0, drop: null }]
   if (stretches.length === 0)
-    return [{ role: 'skip', sure: true, why: 'It has no length.', fold: null, from: null, to: 0, drop: null }]
+    return [
+      { role: 'skip', sure: true, why: say`It has no length.`, fold: null, from: null, to: 0, drop: null },
+    ]
   // Most lines are one stretch, or several of one mind.
   const first = stretches[0]!
   const isOne = stretches.every(

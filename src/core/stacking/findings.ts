@@ -1,7 +1,7 @@
 import { type Stack, spacerBehind } from '../document/stack'
 import { heightOf, widthOf } from '../geometry/measure'
 import { intersect, type Region, regionArea, subtract, unite } from '../geometry/regions'
-import { count } from '../units/count'
+import { allOf, counted, decimal, oneOf, quoted, say } from '../words'
 import { boxOfLayer } from './layer'
 import { isTurnedRound } from './order'
 import type { Stacked, StackedLayer, StackFinding } from './stacked'
@@ -13,7 +13,7 @@ const SEEN = 0.01
 /** Layers whose outer sizes differ by less are as large as one another, mm. */
 const AS_LARGE = 1
 
-const mm = (v: number) => `${Math.round(v * 10) / 10} mm`
+const mm = (v: number) => `${decimal(v, 1)} mm`
 
 /** Everything that is wrong with a stack, worst first. */
 export function troublesOf(told: Omit<Stacked, 'findings'>, stack: Stack): StackFinding[] {
@@ -33,7 +33,7 @@ function notFitting({ fits, size, depth, layers }: Omit<Stacked, 'findings'>, st
   const { frame } = stack
   if (!fits || !frame) return []
   const found: StackFinding[] = []
-  const say = (message: string) =>
+  const tell = (message: string) =>
     found.push({ rule: 'stack-frame', severity: 'warning', message, layers: [] })
   const [wide, high] = [fits.width < 0, fits.height < 0]
   if (wide || high) {
@@ -42,9 +42,9 @@ function notFitting({ fits, size, depth, layers }: Omit<Stacked, 'findings'>, st
       (frame.width - frame.slack) / size.width,
       (frame.height - frame.slack) / size.height,
     )
-    const over = [wide ? `${mm(-fits.width)} too wide` : '', high ? `${mm(-fits.height)} too high` : '']
-    say(
-      `The picture is ${over.filter(Boolean).join(' and ')} for its frame, with ${mm(frame.slack)} of slack. ${turned ? 'Turn the frame.' : `Resize it to ${Math.floor(factor * 1000) / 10} %, or take less slack.`}`,
+    const over = [wide ? say`${mm(-fits.width)} too wide` : '', high ? say`${mm(-fits.height)} too high` : '']
+    tell(
+      say`The picture is ${allOf(over.filter(Boolean))} for its frame, with ${mm(frame.slack)} of slack. ${turned ? say`Turn the frame.` : say`Resize it to ${Math.floor(factor * 1000) / 10} %, or take less slack.`}`,
     )
   }
   if (fits.depth < 0) {
@@ -53,13 +53,14 @@ function notFitting({ fits, size, depth, layers }: Omit<Stacked, 'findings'>, st
     const ways: string[] = []
     const thinner = (frame.depth - paper) / Math.max(1, gaps.length)
     if (gaps.length > 0 && thinner >= 0.5)
-      ways.push(`spacers of ${mm(Math.floor(thinner * 10) / 10)} at most`)
-    if (frame.glass > 0 && frame.glass >= -fits.depth) ways.push(`no glass, which gives ${mm(frame.glass)}`)
+      ways.push(say`spacers of ${mm(Math.floor(thinner * 10) / 10)} at most`)
+    if (frame.glass > 0 && frame.glass >= -fits.depth)
+      ways.push(say`no glass, which gives ${mm(frame.glass)}`)
     const each = depth / Math.max(1, layers.length)
     const fewer = Math.ceil(-fits.depth / each)
-    if (fewer < layers.length) ways.push(`${count(fewer, 'layer')} fewer`)
-    ways.push(`a frame ${mm(depth)} deep`)
-    say(`The stack is ${mm(-fits.depth)} too deep for its frame. What would do: ${ways.join(', or ')}.`)
+    if (fewer < layers.length) ways.push(say`${counted(fewer, 'layer')} fewer`)
+    ways.push(say`a frame ${mm(depth)} deep`)
+    tell(say`The stack is ${mm(-fits.depth)} too deep for its frame. What would do: ${oneOf(ways)}.`)
   }
   return found
 }
@@ -73,14 +74,14 @@ function hangingFree(layers: readonly StackedLayer[]): StackFinding[] {
       found.push({
         rule: 'stack-falls',
         severity: 'error',
-        message: `${count(falling.length, 'part')} of “${name}” ${falling.length === 1 ? 'has' : 'have'} nothing behind to be fixed to. Lay a layer with paper there behind it, or make its bridges part of it.`,
+        message: say`“${name}” has ${counted(falling.length, 'part')} with nothing behind to be fixed to. Lay a layer with paper there behind it, or make its bridges part of it.`,
         layers: [id],
       })
     if (free.length > 0)
       found.push({
         rule: 'stack-hanging',
         severity: 'warning',
-        message: `“${name}” hangs free in ${count(free.length, 'place')}, ${Math.round(free.reduce((s, h) => s + h.area, 0))} mm² in all: nothing hidden behind can hold it there. Allow a wider span, or narrower spacers.`,
+        message: say`“${name}” hangs free in ${counted(free.length, 'place')}, ${Math.round(free.reduce((s, h) => s + h.area, 0))} mm² in all: nothing hidden behind can hold it there. Allow a wider span, or narrower spacers.`,
         layers: [id],
       })
     return found
@@ -97,7 +98,7 @@ function standingFar(layers: readonly StackedLayer[]): StackFinding[] {
       {
         rule: 'stack-far',
         severity: 'note',
-        message: `Parts of “${name}” have no paper right behind them: they stand on ${count(far.length, 'spacer')} of ${heights.join(' and ')}, farther back. Lay several on one another there.`,
+        message: say`Parts of “${name}” have no paper right behind them: they stand on ${counted(far.length, 'spacer')} of ${allOf(heights)}, farther back. Lay several on one another there.`,
         layers: [id],
       },
     ]
@@ -113,7 +114,7 @@ function mixedHeights(layers: readonly StackedLayer[], stack: Stack): StackFindi
       {
         rule: 'stack-mixed',
         severity: 'warning',
-        message: `Strips of ${mm(strips)} and dots of ${mm(dots)} lie in the gap behind “${name}”: it will stand askew. Take one height for a gap.`,
+        message: say`Strips of ${mm(strips)} and dots of ${mm(dots)} lie in the gap behind “${name}”: it will stand askew. Take one height for a gap.`,
         layers: [id],
       },
     ]
@@ -141,7 +142,7 @@ function doubled(layers: readonly StackedLayer[]): StackFinding[] {
       {
         rule: 'stack-doubled',
         severity: 'warning',
-        message: `“${layers[twin]!.name}” and “${layer.name}” are the same layer twice. If one will do, take the other out.`,
+        message: say`“${layers[twin]!.name}” and “${layer.name}” are the same layer twice. If one will do, take the other out.`,
         layers: [layers[twin]!.id, layer.id],
       },
     ]
@@ -157,7 +158,7 @@ function unseen(layers: readonly StackedLayer[]): StackFinding[] {
       found.push({
         rule: 'stack-unseen',
         severity: 'note',
-        message: `Nothing of “${name}” is seen from the front. It only takes up depth, unless it is to hold what lies before it.`,
+        message: say`Nothing of “${name}” is seen from the front. It only takes up depth, unless it is to hold what lies before it.`,
         layers: [id],
       })
     before = before.length === 0 ? region : unite([...before, ...region])
@@ -171,8 +172,7 @@ function wrongOrder(layers: readonly StackedLayer[]): StackFinding[] {
     {
       rule: 'stack-order',
       severity: 'warning',
-      message:
-        'The layers seem to lie the wrong way round: the most open ones are at the back. Turn the order round, or order them by how open they are.',
+      message: say`The layers seem to lie the wrong way round: the most open ones are at the back. Turn the order round, or order them by how open they are.`,
       layers: layers.map((l) => l.id),
     },
   ]
@@ -186,12 +186,12 @@ function sizesApart(layers: readonly StackedLayer[]): StackFinding[] {
   const [width, height] = [Math.max(...sizes.map((s) => s.width)), Math.max(...sizes.map((s) => s.height))]
   const smaller = sizes.filter((s) => s.width < width - AS_LARGE || s.height < height - AS_LARGE)
   if (smaller.length === 0) return []
-  const names = smaller.slice(0, 3).map(({ l }) => `“${l.name}”`)
+  const names = smaller.slice(0, 3).map(({ l }) => quoted(l.name))
   return [
     {
       rule: 'stack-sizes',
       severity: 'note',
-      message: `${count(smaller.length, 'layer')} ${smaller.length === 1 ? 'is' : 'are'} smaller than the others (${names.join(', ')}${smaller.length > 3 ? ' …' : ''}). A border frame gives all the same outer edge.`,
+      message: say`${counted(smaller.length, 'layer is', 'layers are')} smaller than the others (${names.join(', ')}${smaller.length > 3 ? ' …' : ''}). A border frame gives all the same outer edge.`,
       layers: smaller.map(({ l }) => l.id),
     },
   ]

@@ -1,5 +1,6 @@
 export { type Layer, type LayerGroup, layersIn, layersOf, type Papers } from './layer'
 export { byName, byOpenness, openness } from './order'
+export { spacerMarks } from './spacer-marks'
 export { stacked } from './stack'
 export type { Stacked, StackedLayer, StackFinding } from './stacked'
 export { type Hanging, type Pad, partsOf, supportOf } from './support'

@@ -275,7 +275,7 @@ describe('what holds a layer', () => {
     const bare = await pond(layers(open))
     const falling = stacked(bare, stackOf(bare))
     expect(falling.findings.filter((f) => f.rule === 'stack-falls').map((f) => f.message)).toEqual([
-      expect.stringContaining('1 part of “3 island” has nothing behind'),
+      expect.stringContaining('“3 island” has 1 part with nothing behind'),
     ])
     expect(falling.layers[2]!.hanging).toMatchObject([{ area: 400, falls: true }])
   })

@@ -1,3 +1,4 @@
+import { say } from '../words'
 import { PARKED, ProgramError, type Step } from './step'
 
 /** mm of one plotter unit (HP-GL reference). */
@@ -11,7 +12,7 @@ const MAX_LENGTH = 60_000_000
  * @throws ProgramError with the number of the instruction, for anything that this machine cannot do
  */
 export function readHpgl(text: string): Step[] {
-  if (text.length > MAX_LENGTH) throw new ProgramError('The program is too long for this machine.')
+  if (text.length > MAX_LENGTH) throw new ProgramError(say`The program is too long for this machine.`)
   const steps: Step[] = []
   let [x, y, z, feed, message] = [0, 0, PARKED, 100, '']
   let absolute = true
@@ -21,7 +22,7 @@ export function readHpgl(text: string): Step[] {
     const instruction = raw.trim()
     if (instruction === '') return
     const fail = (what: string): never => {
-      throw new ProgramError(`Instruction ${line}: ${what}`)
+      throw new ProgramError(say`Instruction ${line}: ${what}`)
     }
     const comment = /^CO"([^"]*)"$/.exec(instruction)
     if (comment) {
@@ -32,14 +33,14 @@ export function readHpgl(text: string): Step[] {
     const rest = instruction.slice(2).trim()
     const numbers = rest === '' ? [] : rest.split(/[\s,]+/).map(Number)
     if (numbers.some((v) => !Number.isFinite(v)))
-      fail(`“${instruction.slice(0, 40)}” has something that is no number.`)
+      fail(say`“${instruction.slice(0, 40)}” has something that is no number.`)
     const lift = (to: number) => {
       if (z === to) return
       z = to
       steps.push({ kind: 'move', x, y, z, rapid: to > 0, feed, line })
     }
     const go = () => {
-      if (numbers.length % 2 !== 0) fail('a coordinate has no partner.')
+      if (numbers.length % 2 !== 0) fail(say`a coordinate has no partner.`)
       for (let i = 0; i < numbers.length; i += 2) {
         const [u, v] = [numbers[i]! * UNIT, numbers[i + 1]! * UNIT]
         x = absolute ? u : x + u
@@ -67,15 +68,15 @@ export function readHpgl(text: string): Step[] {
         break
       case 'VS':
         feed = 10 * (numbers[0] ?? 10)
-        if (!(feed > 0)) fail('the speed is not greater than 0.')
+        if (!(feed > 0)) fail(say`the speed is not greater than 0.`)
         break
       case 'FS':
         break
       case 'NR':
-        steps.push({ kind: 'pause', message: message || 'Paused.', line })
+        steps.push({ kind: 'pause', message: message || say`Paused.`, line })
         break
       default:
-        fail(`${word} is not known to this machine.`)
+        fail(say`${word} is not known to this machine.`)
     }
   })
   lastUp(steps, z)

@@ -1,3 +1,4 @@
+import { say } from '../words'
 import type { Steps } from './packed-steps'
 import { PARKED, type Step } from './step'
 
@@ -69,7 +70,7 @@ export class Machine {
   jam(): void {
     if (this.status === 'tool-change' && !this.jamsNext) {
       this.jamsNext = true
-      this.message += ' The paper is going to jam at the next stroke.'
+      this.message += say` The paper is going to jam at the next stroke.`
     }
     if (this.status !== 'running') return
     this.jamsNext = false
@@ -77,8 +78,7 @@ export class Machine {
     this.z = PARKED
     this.next = this.contour
     this.status = 'jammed'
-    this.message =
-      'The paper jammed. Take it out, lay it back against the stops and go on: the contour that was begun is cut again.'
+    this.message = say`The paper jammed. Take it out, lay it back against the stops and go on: the contour that was begun is cut again.`
   }
 
   /** Lets `seconds` of simulated time pass; stops early at a tool change or the end. Moves are not split. */

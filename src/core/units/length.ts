@@ -1,3 +1,4 @@
+import { decimal, say } from '../words'
 /** Lengths as people type and read them. Inside the application every length is a number of millimetres. */
 
 export type Unit = 'mm' | 'in'
@@ -58,7 +59,7 @@ export function parseLength(text: string, unit: Unit = 'mm'): ParsedLength {
     const { value, unit: written } = reader.sum()
     reader.end()
     const mm = written === null ? value * MM_PER_UNIT[unit]! : value
-    if (!Number.isFinite(mm)) return { ok: false, message: 'This has no finite value; check the divisor.' }
+    if (!Number.isFinite(mm)) return { ok: false, message: say`This has no finite value; check the divisor.` }
     return { ok: true, mm }
   } catch (error) {
     if (error instanceof LengthError) return { ok: false, message: error.message }
@@ -87,14 +88,16 @@ export function parseLengths(text: string, unit: Unit = 'mm'): ParsedLengths {
 class Reader {
   private at = 0
   constructor(private readonly text: string) {
-    if (text === '') throw new LengthError('Type a length, for example 140, 14 cm or 5 1/2".')
-    if (text.length > 80) throw new LengthError('This is too long for a length.')
+    if (text === '') throw new LengthError(say`Type a length, for example 140, 14 cm or 5 1/2".`)
+    if (text.length > 80) throw new LengthError(say`This is too long for a length.`)
   }
 
   end() {
     this.space()
     if (this.at < this.text.length)
-      throw new LengthError(`“${this.text.slice(this.at)}” is not understood; use mm, cm, in or a fraction.`)
+      throw new LengthError(
+        say`“${this.text.slice(this.at)}” is not understood; use mm, cm, in or a fraction.`,
+      )
   }
 
   sum(): Value {
@@ -115,7 +118,7 @@ class Reader {
     for (let sign = this.take(/[*/]/y); sign; sign = this.take(/[*/]/y)) {
       const right = this.factor()
       if (left.unit !== null && right.unit !== null)
-        throw new LengthError('Two lengths cannot be multiplied or divided here; leave one unit out.')
+        throw new LengthError(say`Two lengths cannot be multiplied or divided here; leave one unit out.`)
       if (sign === '*') left = { value: left.value * right.value, unit: left.unit ?? right.unit }
       else if (right.unit === null) left = { value: left.value / right.value, unit: left.unit }
       // "140/2 mm" means half of 140 mm: the unit at the end belongs to the whole quotient.
@@ -131,7 +134,7 @@ class Reader {
     }
     if (this.take(/\(/y)) {
       const inner = this.sum()
-      if (!this.take(/\)/y)) throw new LengthError('A closing bracket is missing.')
+      if (!this.take(/\)/y)) throw new LengthError(say`A closing bracket is missing.`)
       return inner
     }
     const value = this.number()
@@ -148,7 +151,7 @@ class Reader {
     const plain = this.take(/\d+(?:[.,]\d+)?|[.,]\d+/y)
     const fraction = this.take(/[½⅓⅔¼¾⅛⅜⅝⅞]/y)
     if (!plain && !fraction)
-      throw new LengthError('A number is missing; type for example 140, 14 cm or 5 1/2".')
+      throw new LengthError(say`A number is missing; type for example 140, 14 cm or 5 1/2".`)
     return (plain ? Number(plain.replace(',', '.')) : 0) + (fraction ? VULGAR[fraction]! : 0)
   }
 
@@ -178,22 +181,17 @@ const ON_RULER = 0.0002
  * @param digits decimals of mm at most
  */
 export function formatLength(mm: number, unit: Unit = 'mm', digits = 1): string {
-  return unit === 'mm' ? decimals(mm, digits) : inches(mm / MM_PER_INCH)
+  return unit === 'mm' ? decimal(mm, digits) : inches(mm / MM_PER_INCH)
 }
 
 function inches(value: number): string {
   const parts = Math.round(value * FINEST)
-  if (Math.abs(value - parts / FINEST) > ON_RULER) return decimals(value, 3)
+  if (Math.abs(value - parts / FINEST) > ON_RULER) return decimal(value, 3)
   let [top, bottom] = [Math.abs(parts) % FINEST, FINEST]
   while (top > 0 && top % 2 === 0) [top, bottom] = [top / 2, bottom / 2]
   const whole = Math.floor(Math.abs(parts) / FINEST)
   const fraction = top > 0 ? `${top}/${bottom}` : ''
   return `${parts < 0 ? '-' : ''}${[whole > 0 || !fraction ? whole : '', fraction].filter((t) => t !== '').join(' ')}`
-}
-
-function decimals(value: number, digits: number): string {
-  const text = value.toFixed(digits)
-  return text.includes('.') ? text.replace(/\.?0+$/, '').replace(/^-0$/, '0') : text.replace(/^-0$/, '0')
 }
 
 /** The finest step that is read off a ruler, mm. */
@@ -212,7 +210,7 @@ export const lengthWords = (mm: number, unit: Unit = 'mm', digits?: number): str
 
 /** Writes a length that is a sum of many with its unit, as exactly as one asks of such: `1112 mm` or `43.8 in`. */
 export const aboutWords = (mm: number, unit: Unit): string =>
-  unit === 'mm' ? `${decimals(mm, 0)} mm` : `${decimals(mm / MM_PER_INCH, 1)} in`
+  unit === 'mm' ? `${decimal(mm, 0)} mm` : `${decimal(mm / MM_PER_INCH, 1)} in`
 
 /** Writes a width and a height with the unit, as in `210 × 297 mm`. */
 export const formatSize = (

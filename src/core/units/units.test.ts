@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { formatLength, formatSize, parseLength } from './length'
 import { matchPaper, PAPER_SIZES } from './paper-sizes'
+import { toldIn } from './told'
 
 const mm = (text: string, unit: 'mm' | 'in' = 'mm') => {
   const parsed = parseLength(text, unit)
@@ -114,5 +115,23 @@ describe('paper sizes', () => {
     expect(matchPaper({ width: 279.4, height: 215.9 })?.name).toBe('Letter')
     expect(matchPaper({ width: 162, height: 114 })?.name).toBe('C6 envelope')
     expect(matchPaper({ width: 200, height: 200 })).toBeNull()
+  })
+})
+
+describe('a sentence that tells lengths', () => {
+  it.each([
+    ['It is 25.4 mm long.', 'It is 1 in long.'],
+    ['It is 12.7 x 9.5 mm, capitals 3.2 mm high.', 'It is 1/2 x 0.374 in, capitals 0.126 in high.'],
+    ['Es ist 1.270,0 × 254 mm groß.', 'Es ist 50 × 10 in groß.'],
+    ['1: 2 of 50.8 x 25.4 mm, 2: 1 of 25.4 x 25.4 mm', '1: 2 of 2 x 1 in, 2: 1 of 1 x 1 in'],
+    ['They hang together at 2 places: 25.4, 50.8 mm.', 'They hang together at 2 places: 1, 2 in.'],
+    ['0.127 mm, 0,127 mm and 0.0254 mm are left over.', '0.005 in, 0.005 in and 0.001 in are left over.'],
+    ['It goes 1,270 mm far.', 'It goes 50 in far.'],
+    ['Dashes of 50.8 / 25.4 mm.', 'Dashes of 2 / 1 in.'],
+    ['It covers 25.4 mm² at 20 mm/s, and 3 letters.', 'It covers 25.4 mm² at 20 mm/s, and 3 letters.'],
+    ['Nothing is wrong with 12 lines.', 'Nothing is wrong with 12 lines.'],
+  ])('%j in inches', (told, inInches) => {
+    expect(toldIn(told, 'in')).toBe(inInches)
+    expect(toldIn(told, 'mm')).toBe(told)
   })
 })

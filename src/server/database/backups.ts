@@ -1,6 +1,7 @@
 import { copyFileSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { QueryTypes, type Sequelize } from 'sequelize'
+import { say } from '../../core/words'
 import { log } from '../log'
 import { notFound } from '../problem'
 import { databasePath } from './path'
@@ -31,7 +32,7 @@ export const datedBackups = (): { name: string; madeAt: string }[] =>
 
 /** The path of a backup. @throws Problem 404 */
 export function backupPath(name: string): string {
-  if (!listBackups().includes(name)) throw notFound('backup')
+  if (!listBackups().includes(name)) throw notFound(say`backup`)
   return pathOf(name)
 }
 

@@ -4,8 +4,10 @@ import { initial } from './migrations/0001-initial'
 import { cutters } from './migrations/0002-cutters'
 import { slices } from './migrations/0003-slices'
 import { editKeys } from './migrations/0004-edit-keys'
+import { tags } from './migrations/0005-tags'
+import { leanJobs } from './migrations/0006-lean-jobs'
 
-const MIGRATIONS = [initial, cutters, slices, editKeys]
+const MIGRATIONS = [initial, cutters, slices, editKeys, tags, leanJobs]
 
 /** A database that a newer version of the program has changed. */
 export class NewerDatabase extends Error {

@@ -73,6 +73,26 @@ afterEach(restart)
 const byName = (name: string) => old.find((p) => p.name.startsWith(name))!
 
 describe('a database of version 1', () => {
+  it('keeps its jobs, without what nobody reads of them', async () => {
+    const sequelize = new Sequelize({ dialect: 'sqlite', storage: process.env.VELVET_DB!, logging: false })
+    const project = old[0]!.id
+    const job = `'j', '${project}', 's', 'G21', '[[0,0,1,1]]', '{"status":"done"}', '2026-01-01', '2026-01-01'`
+    await sequelize.query(`INSERT INTO jobs VALUES (${job})`)
+    await sequelize.close()
+    const rows = await (await database()).query('SELECT * FROM jobs', { type: QueryTypes.SELECT })
+    expect(rows).toEqual([
+      expect.objectContaining({ id: 'j', projectId: project, sheetId: 's', state: '{"status":"done"}' }),
+    ])
+    expect(Object.keys(rows[0]!).sort()).toEqual([
+      'createdAt',
+      'id',
+      'projectId',
+      'sheetId',
+      'state',
+      'updatedAt',
+    ])
+  })
+
   it('opens: every project is a valid document of this version, with its pieces', async () => {
     const { projects: listed } = await listProjects()
     expect(listed.map((p) => p.name).sort()).toEqual([

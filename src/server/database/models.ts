@@ -12,6 +12,8 @@ const id = { type: DataTypes.STRING(40), primaryKey: true }
 export class ProjectRow extends Model<InferAttributes<ProjectRow>, InferCreationAttributes<ProjectRow>> {
   declare id: string
   declare name: string
+  /** JSON of the tags */
+  declare tags: CreationOptional<string>
   declare revision: number
   /** the edit that would be taken back next, and the undoing edit that would be made good next; null for none */
   declare undoTop: CreationOptional<number | null>
@@ -78,9 +80,6 @@ export class JobRow extends Model<InferAttributes<JobRow>, InferCreationAttribut
   declare id: string
   declare projectId: string
   declare sheetId: string
-  declare gcode: string
-  /** JSON of the planned strokes, flat coordinates in sheet mm */
-  declare planned: string
   /** JSON of a JobState */
   declare state: string
   declare createdAt: CreationOptional<Date>
@@ -92,6 +91,7 @@ export function defineModels(sequelize: Sequelize): void {
     {
       id,
       name: { type: DataTypes.STRING(120), allowNull: false },
+      tags: { type: DataTypes.TEXT, allowNull: false, defaultValue: '[]' },
       revision: { type: DataTypes.INTEGER, allowNull: false },
       undoTop: DataTypes.INTEGER,
       redoTop: DataTypes.INTEGER,
@@ -150,8 +150,6 @@ export function defineModels(sequelize: Sequelize): void {
       id,
       projectId: DataTypes.STRING(40),
       sheetId: DataTypes.STRING(64),
-      gcode: DataTypes.TEXT,
-      planned: DataTypes.TEXT,
       state: DataTypes.TEXT,
       createdAt: DataTypes.DATE,
       updatedAt: DataTypes.DATE,

@@ -1,3 +1,4 @@
+import { say } from '../../core/words'
 import { Problem } from '../problem'
 import { NewerDatabase } from './migrate'
 import { databasePath } from './path'
@@ -8,14 +9,14 @@ export function databaseProblem(error: unknown): Problem | null {
   if (error instanceof NewerDatabase)
     return new Problem(
       503,
-      `“${path}” was changed by a newer version of Velvet Crease. Start that version, or put a backup in its place; nothing was changed.`,
+      say`“${path}” was changed by a newer version of Velvet Crease. Start that version, or put a backup in its place; nothing was changed.`,
     )
   const text = (error as Error | null)?.message ?? ''
   const missing = /no such (table|column): (\S+)/.exec(text)
   if (missing)
     return new Problem(
       503,
-      `“${path}” has no ${missing[1]} “${missing[2]}”: it is not a whole database of Velvet Crease. Put a backup in its place; nothing was changed.`,
+      say`“${path}” has no ${missing[1]} “${missing[2]}”: it is not a whole database of Velvet Crease. Put a backup in its place; nothing was changed.`,
     )
   const sentence = SENTENCES[codeOf(error) ?? '']
   return sentence ? new Problem(sentence.status, sentence.say(path)) : null
@@ -25,20 +26,22 @@ type Sentence = { status: number; say: (path: string) => string }
 
 const locked: Sentence = {
   status: 503,
-  say: () => 'The database is locked by another program. Close that program; nothing was changed, try again.',
+  say: () =>
+    say`The database is locked by another program. Close that program; nothing was changed, try again.`,
 }
 const full: Sentence = {
   status: 507,
-  say: () => 'The disk is full, so nothing was saved. Free some space and try again.',
+  say: () => say`The disk is full, so nothing was saved. Free some space and try again.`,
 }
 const closed: Sentence = {
   status: 503,
-  say: (path) => `“${path}” cannot be opened for writing. Check the permissions of the file and its folder.`,
+  say: (path) =>
+    say`“${path}” cannot be opened for writing. Check the permissions of the file and its folder.`,
 }
 const damaged: Sentence = {
   status: 503,
   say: (path) =>
-    `“${path}” is damaged. A copy is put aside next to it; put a backup from the folder “backups” beside it in its place.`,
+    say`“${path}” is damaged. A copy is put aside next to it; put a backup from the folder “backups” beside it in its place.`,
 }
 
 const SENTENCES: Readonly<Record<string, Sentence>> = {
@@ -60,7 +63,7 @@ const SENTENCES: Readonly<Record<string, Sentence>> = {
   SQLITE_IOERR: {
     status: 503,
     say: (path) =>
-      `“${path}”, or a file that belongs to it, cannot be read or written. Check the disk that it lies on; nothing was changed.`,
+      say`“${path}”, or a file that belongs to it, cannot be read or written. Check the disk that it lies on; nothing was changed.`,
   },
 }
 

@@ -5,6 +5,7 @@ import type { Changed } from '../../contract/projects'
 import type { Project } from '../../core/document/project'
 import { PLAIN_READING, type Reading } from '../../core/document/sources'
 import { LIMITS } from '../../core/intake/refusal'
+import { say } from '../../core/words'
 import { type ReadFileOutput, readFile } from '../../tasks/read-file'
 import { runInThread } from '../../tasks/run-in-thread'
 import { notFound, Problem } from '../problem'
@@ -39,7 +40,7 @@ async function read(
 ): Promise<ReadFileOutput> {
   const running = holder.velvetImporting ?? 0
   if (running >= AT_ONCE)
-    throw new Problem(503, 'Several files are being read already. Wait for one of them, then try again.')
+    throw new Problem(503, say`Several files are being read already. Wait for one of them, then try again.`)
   holder.velvetImporting = running + 1
   try {
     return await runInThread(
@@ -85,7 +86,7 @@ export async function importIntoProject(
 ): Promise<Changed> {
   checkSize(bytes, fileName)
   const { project } = await loadProject(projectId)
-  if (replaces !== null && project.sources[replaces]?.kind !== 'file') throw notFound('source')
+  if (replaces !== null && project.sources[replaces]?.kind !== 'file') throw notFound(say`source`)
   const sourceId = nanoid(10)
   const fonts = await fontsInUse(projectId, project)
   const { edit } = await read(bytes, fileName, sourceId, project, { lay, replaces, fonts }, following)
@@ -111,7 +112,7 @@ function checkSize(bytes: Uint8Array, fileName: string): void {
   if (bytes.length > LIMITS.bytes)
     throw new Problem(
       413,
-      `${fileName} is larger than ${LIMITS.bytes / 1048576} MB. Remove pictures from it, or split it.`,
+      say`${fileName} is larger than ${LIMITS.bytes / 1048576} MB. Remove pictures from it, or split it.`,
     )
 }
 

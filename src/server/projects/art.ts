@@ -6,6 +6,7 @@ import { laidAsUsual } from '../../core/document/art'
 import { dropUnusedArt } from '../../core/document/art-on-pieces'
 import { makeEdit } from '../../core/document/edits'
 import type { Project } from '../../core/document/project'
+import { quoted, say } from '../../core/words'
 import { decodeArt } from '../../tasks/decode-art'
 import { readArt } from '../../tasks/read-art'
 import { runInThread } from '../../tasks/run-in-thread'
@@ -29,13 +30,13 @@ export async function addArt(
 ): Promise<Changed> {
   const { project } = await loadProject(projectId)
   const known = pieces.filter((id) => project.pieces[id])
-  if (known.length === 0) throw notFound('piece')
+  if (known.length === 0) throw notFound(say`piece`)
   const measured = await runInThread(readArt, { bytes, fileName })
   const id = nanoid(10)
   const art = { id, name: fileName.slice(0, 120), bytes: bytes.length, ...measured }
   const [only] = known
-  const what = known.length === 1 ? `“${project.pieces[only!]?.name}”` : `${known.length} pieces`
-  const [, edit] = makeEdit(project, `Print ${art.name} on ${what}`, (draft) => {
+  const what = known.length === 1 ? quoted(project.pieces[only!]?.name) : say`${known.length} pieces`
+  const [, edit] = makeEdit(project, say`Print ${art.name} on ${what}`, (draft) => {
     draft.art = { ...draft.art, [id]: art }
     for (const piece of known)
       draft.pieces[piece]!.art = { ...draft.pieces[piece]!.art, [side]: laidAsUsual(art) }
@@ -48,7 +49,7 @@ export async function addArt(
 export async function artPicture(projectId: string, artId: string): Promise<Uint8Array> {
   const { project } = await loadProject(projectId)
   const art = project.art?.[artId]
-  if (!art) throw notFound('picture')
+  if (!art) throw notFound(say`picture`)
   const { bytes } = await loadSource(projectId, artId)
   const scale = SHOWN / Math.max(art.width, art.height)
   const [w, h] = [art.width, art.height].map((v) => Math.max(1, Math.round(v * scale)))

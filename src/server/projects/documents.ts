@@ -6,6 +6,7 @@ import { applyChanges, applyInPlace, type Change, detached, touchedBy } from '..
 import { migrateDocument, type StoredDocument } from '../../core/document/migrations'
 import type { Project } from '../../core/document/project'
 import { invalidAfter } from '../../core/document/validate'
+import { say } from '../../core/words'
 import { database } from '../database'
 import { EditRow, ProjectRow, SnapshotRow } from '../database/models'
 import { notFound } from '../problem'
@@ -37,6 +38,11 @@ export class OpenDocument {
   /** The name as it stands. */
   get name(): string {
     return this.working.name
+  }
+
+  /** The tags as they stand. */
+  get tags(): readonly string[] {
+    return this.working.tags ?? []
   }
 
   /**
@@ -80,7 +86,7 @@ export const forget = (id: string): void => void cache().delete(id)
 export async function current(id: string, transaction: Transaction | null = null, inBin = false) {
   await database()
   const row = await ProjectRow.findOne({ where: { id, ...(inBin ? {} : { deletedAt: null }) }, transaction })
-  if (!row) throw notFound('project')
+  if (!row) throw notFound(say`project`)
   const known = cache().get(id)
   const document =
     known?.revision === row.revision ? known : new OpenDocument(await restore(row, transaction), row.revision)

@@ -5,6 +5,7 @@ import { timelineOf } from '../../core/cutting/timeline'
 import { cutList } from '../../core/export/cut-list'
 import { jobSheet } from '../../core/export/job-sheet'
 import type { FileKind } from '../../core/export/kinds'
+import { say } from '../../core/words'
 import { runInThread } from '../../tasks/run-in-thread'
 import { writeFile } from '../../tasks/write-file'
 import { artOfSheet } from './art'
@@ -47,7 +48,7 @@ export async function archive(
     for (const kind of kinds) files[`sheet-${number}.${kind.ending}`] = await sheetFile(open, kind)
     const { plan } = carried[order.indexOf(i)]!
     const timeline = timelineOf(plan, cutter)
-    parts.push({ sheet, number, plan, timeline, paperName: paper?.name ?? 'Paper that is gone' })
+    parts.push({ sheet, number, plan, timeline, paperName: paper?.name ?? say`Paper that is gone` })
   }
   files['cut-list.csv'] = strToU8(cutList(project, parts))
   files['job-sheet.pdf'] = await jobSheet(project, cutter.name, parts, order)

@@ -4,6 +4,7 @@ import { makeEdit } from '../../core/document/edits'
 import { ownFontId } from '../../core/document/fonts'
 import type { Project } from '../../core/document/project'
 import { makingsOf } from '../../core/document/sources'
+import { say } from '../../core/words'
 import { readFontFile } from '../../tasks/read-font'
 import { runInThread } from '../../tasks/run-in-thread'
 import { notFound } from '../problem'
@@ -21,7 +22,7 @@ export async function addFont(
   const { project } = await loadProject(projectId)
   await runInThread(readFontFile, { bytes, fileName })
   const id = nanoid(10)
-  const [, edit] = makeEdit(project, `Bring the font ${fileName}`, (draft) => {
+  const [, edit] = makeEdit(project, say`Bring the font ${fileName}`, (draft) => {
     draft.fonts = { ...draft.fonts, [id]: { id, name: fileName.slice(0, 120), bytes: bytes.length } }
   })
   return editProject(projectId, base, edit, [{ id, name: fileName, bytes }])
@@ -30,7 +31,7 @@ export async function addFont(
 /** The bytes of a project's own font. */
 export async function fontFile(projectId: string, fontId: string): Promise<Uint8Array> {
   const { project } = await loadProject(projectId)
-  if (!project.fonts?.[fontId]) throw notFound('font')
+  if (!project.fonts?.[fontId]) throw notFound(say`font`)
   return (await loadSource(projectId, fontId)).bytes
 }
 

@@ -1,9 +1,14 @@
+import { setImmediate } from 'node:timers/promises'
 import type { SheetPlan } from '../../core/cutting/pass'
+import { derived } from '../../core/derived'
 import { type CutterFields, PLAIN_CUTTER } from '../../core/document/cutter'
 import type { Sheet } from '../../core/document/layout'
 import type { Paper } from '../../core/document/paper'
 import type { Project } from '../../core/document/project'
 import { excerptFor } from '../../core/export/excerpt'
+import type { Trouble } from '../../core/sheets/troubles'
+import { say } from '../../core/words'
+import { checkSheet } from '../../tasks/check-sheet'
 import { planSheet } from '../../tasks/plan-sheet'
 import { runInThread } from '../../tasks/run-in-thread'
 import { cutters } from '../library/cutters'
@@ -25,6 +30,9 @@ export type OpenSheet = {
   title: string
 }
 
+/** A sheet's part of a document: files, checks and runs of it follow one another. */
+const excerptOf = derived((sheet: Sheet, project: Project) => excerptFor(project, sheet))
+
 /** A project with what its sheets are run on, and each sheet of it by its place. */
 async function opened(projectId: string) {
   const { project, revision } = await loadProject(projectId)
@@ -35,12 +43,12 @@ async function opened(projectId: string) {
   const open = (sheet: Sheet, i: number): OpenSheet => ({
     projectId,
     revision,
-    project: excerptFor(project, sheet),
+    project: excerptOf(sheet, project),
     sheet,
     number: i + 1,
     paper: library.find((p) => p.id === sheet.paper) ?? null,
     cutter,
-    title: `${project.name}, sheet ${i + 1} of ${sheets.length}`,
+    title: say`${project.name}, sheet ${i + 1} of ${sheets.length}`,
   })
   return { project, cutter, open }
 }
@@ -56,9 +64,16 @@ export async function loadSheet(projectId: string, sheetId: string): Promise<Ope
   const { project, open } = await opened(projectId)
   const at = project.layout.sheets.findIndex((s) => s.id === sheetId)
   const sheet = project.layout.sheets[at]
-  if (!sheet) throw notFound('sheet')
-  return open(sheet, at)
+  if (!sheet) throw notFound(say`sheet`)
+  const found = open(sheet, at)
+  // Of a large document this took a while: others are answered before it is handed to a thread.
+  await setImmediate()
+  return found
 }
+
+/** What is wrong with a sheet, looked at in a thread. */
+export const troublesOf = ({ project, sheet, number, paper, cutter }: OpenSheet): Promise<Trouble[]> =>
+  runInThread(checkSheet, { project, sheet, number, papers: paper ? [paper] : [], cutter })
 
 /** Plans that were made last: a file, another file and the run of a sheet follow one another. */
 const KEPT = 12

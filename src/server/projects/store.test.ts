@@ -25,6 +25,7 @@ import {
   removeForGood,
   renameProject,
   setDeleted,
+  tagProject,
   undoEdit,
 } from './store'
 import { drawThumbnail } from './thumbnail'
@@ -229,6 +230,33 @@ describe('projects', () => {
 })
 
 describe('the list', () => {
+  it('finds projects by their tags, which are taken back like all else and go along with a copy', async () => {
+    const [fair, other] = [await createProject(emptyProject('Caddy'), []), await createProject(sachet(), [])]
+    await tagProject(fair, ['Tea fair', 'say “hi”, "a"'])
+    await tagProject(other, ['tea'])
+    const listed = await listProjects()
+    expect(listed.tags).toEqual(['say “hi”, "a"', 'tea', 'Tea fair'])
+    expect((await listProjects({ tag: 'Tea fair' })).projects.map((p) => p.id)).toEqual([fair])
+    expect((await listProjects({ tag: 'say “hi”, "a"' })).total).toBe(1)
+    expect((await listProjects({ tag: 'ea' })).total).toBe(0)
+    expect((await listProjects({ find: 'TEA' })).total).toBe(2)
+    const copy = await duplicateProject(fair)
+    expect((await listProjects({ tag: 'Tea fair' })).projects.map((p) => p.id)).toContain(copy)
+    const { revision } = await loadProject(fair)
+    await undoEdit(fair, revision)
+    expect((await listProjects({ tag: 'Tea fair' })).projects.map((p) => p.id)).toEqual([copy])
+  })
+
+  it('shows pieces in the colours of their papers', async () => {
+    const [first, second] = Object.keys(sachet().pieces)
+    const project = sachet()
+    project.pieces[first!]!.paper = 'plum'
+    const drawn = drawThumbnail(project, new Map([['plum', '#7a3b5e']]))
+    expect(drawn.match(/fill="#7a3b5e"/g)?.length).toBe(1)
+    expect(second).toBeDefined()
+    expect(drawThumbnail(project)).not.toContain('#7a3b5e')
+  })
+
   it('comes in pages, the one changed last first, and finds projects by words in their names', async () => {
     for (let i = 0; i < 30; i += 1)
       await createProject(emptyProject(i % 3 ? `Fair ${i}` : `100% Caddy_${i}`), [])
@@ -238,6 +266,9 @@ describe('the list', () => {
     expect(new Set([...first.projects, ...second.projects].map((p) => p.id)).size).toBe(30)
     expect((await listProjects({ find: 'caddy' })).total).toBe(10)
     expect((await listProjects({ find: '0% c' })).total).toBe(10)
+    const names = (await listProjects({ sort: 'name' })).projects.map((p) => p.name)
+    expect(names).toEqual([...names].sort((a, b) => (a.toLowerCase() < b.toLowerCase() ? -1 : 1)))
+    expect((await listProjects({ sort: 'begun' })).projects[0]!.name).toBe('Fair 29')
     expect((await listProjects({ find: 'y_2' })).projects.map((p) => p.name).sort()).toEqual([
       '100% Caddy_21',
       '100% Caddy_24',

@@ -1,9 +1,10 @@
 import { nanoid } from 'nanoid'
-import { col, fn, Op, type Transaction, where } from 'sequelize'
+import { col, fn, Op, type OrderItem, type Transaction, where } from 'sequelize'
 import type { Changed, HistoryPage, Listed, ListQuery, Opened, ProjectList } from '../../contract/projects'
 import { type Change, detached, type Edit, EditMisfit, makeEdit } from '../../core/document/edits'
 import type { Project } from '../../core/document/project'
 import { validProject } from '../../core/document/validate'
+import { say } from '../../core/words'
 import { database, write } from '../database'
 import { EditRow, JobRow, ProjectRow, SnapshotRow, SourceRow } from '../database/models'
 import { notFound, Problem } from '../problem'
@@ -14,20 +15,32 @@ import { type ProjectSummary, summarize } from './summary'
 /** Projects on a page of the list. */
 const PAGE = 24
 
-/** A page of the projects that are not deleted, the one changed last first; or of those in the bin. */
+const ORDERS = {
+  changed: ['updatedAt', 'DESC'],
+  begun: ['createdAt', 'DESC'],
+  name: [fn('lower', col('name')), 'ASC'],
+} satisfies Record<ListQuery['sort'], OrderItem>
+
+/** Whether a column holds some words, whatever their case. */
+const holds = (column: string, words: string) =>
+  where(fn('instr', fn('lower', col(column)), words.toLowerCase()), { [Op.gt]: 0 })
+
+/** A page of the projects that are not deleted, the one changed last first unless it is said; or of those in the bin. */
 export async function listProjects({
   find = '',
+  tag = '',
+  sort = 'changed',
   from = 0,
   bin = false,
 }: Partial<ListQuery> = {}): Promise<ProjectList> {
   await database()
-  const words = where(fn('instr', fn('lower', col('name')), find.toLowerCase()), { [Op.gt]: 0 })
+  const wanted = [
+    ...(find ? [{ [Op.or]: [holds('name', find), holds('tags', find)] }] : []),
+    ...(tag ? [where(fn('instr', col('tags'), JSON.stringify(tag)), { [Op.gt]: 0 })] : []),
+  ]
   const { rows, count } = await ProjectRow.findAndCountAll({
-    where: { deletedAt: bin ? { [Op.ne]: null } : null, ...(find ? { [Op.and]: [words] } : {}) },
-    order: [
-      [bin ? 'deletedAt' : 'updatedAt', 'DESC'],
-      ['id', 'ASC'],
-    ],
+    where: { deletedAt: bin ? { [Op.ne]: null } : null, [Op.and]: wanted },
+    order: [bin ? ['deletedAt', 'DESC'] : ORDERS[sort], ['id', 'ASC']],
     offset: from,
     limit: PAGE,
   })
@@ -37,11 +50,22 @@ export async function listProjects({
     projects.push({
       id: row.id,
       name: row.name,
+      tags: JSON.parse(row.tags) as string[],
       revision: row.revision,
       updatedAt: row.updatedAt.toISOString(),
       ...(await summaryOf(row)),
     })
-  return { projects, total: count }
+  return { projects, total: count, tags: await tagsInUse() }
+}
+
+/** All tags of projects that are not deleted, by the alphabet. */
+async function tagsInUse(): Promise<string[]> {
+  const rows = await ProjectRow.findAll({
+    attributes: ['tags'],
+    where: { deletedAt: null, tags: { [Op.ne]: '[]' } },
+    group: ['tags'],
+  })
+  return [...new Set(rows.flatMap((r) => JSON.parse(r.tags) as string[]))].sort((a, b) => a.localeCompare(b))
 }
 
 /** What the list shows of a project: worked out when it is asked for, as counting all lines would slow each edit. */
@@ -67,6 +91,7 @@ export async function createProject(project: Project, sources: readonly SourceBy
       {
         id,
         name: valid.name,
+        tags: JSON.stringify(valid.tags ?? []),
         revision: 0,
         summary: JSON.stringify(summarize(valid)),
         summaryRevision: 0,
@@ -127,7 +152,7 @@ export const undoEdit = (id: string, base: number, key: string | null = null) =>
     id,
     base,
     async ({ undoTop }, transaction) => {
-      if (undoTop === null) throw new Problem(409, 'There is nothing left to undo.')
+      if (undoTop === null) throw new Problem(409, say`There is nothing left to undo.`)
       const { label, inverse } = await findEdit(id, undoTop, transaction)
       return { kind: 'undo', target: undoTop, label, changes: JSON.parse(inverse) }
     },
@@ -141,7 +166,7 @@ export const redoEdit = (id: string, base: number, key: string | null = null) =>
     id,
     base,
     async ({ redoTop }, transaction) => {
-      if (redoTop === null) throw new Problem(409, 'There is nothing left to redo.')
+      if (redoTop === null) throw new Problem(409, say`There is nothing left to redo.`)
       const { target, label, inverse } = await findEdit(id, redoTop, transaction)
       return { kind: 'redo', target, label, changes: JSON.parse(inverse) }
     },
@@ -163,11 +188,11 @@ async function accept(
       if (!kept)
         throw new Problem(
           409,
-          'This project was changed in another window. Its newer state is shown; do the last step again.',
+          say`This project was changed in another window. Its newer state is shown; do the last step again.`,
           { revision: row.revision },
         )
       if (kept.revision < row.revision)
-        throw new Problem(409, 'This step was kept, and others after it. The newer state is shown.', {
+        throw new Problem(409, say`This step was kept, and others after it. The newer state is shown.`, {
           revision: row.revision,
           kept: true,
         })
@@ -199,6 +224,7 @@ async function accept(
     await ProjectRow.update(
       {
         name: document.name,
+        tags: JSON.stringify(document.tags),
         revision,
         ...piles,
         ...(snapshotDue(row, pending)
@@ -244,19 +270,32 @@ async function made(id: string, document: OpenDocument, changes: readonly Change
   try {
     const { inverse, wrong } = await document.edit(changes)
     if (!wrong) return inverse
-    throw new Problem(422, `“${wrong.path}” cannot be set so: ${wrong.message}. Nothing was changed.`)
+    throw new Problem(422, say`“${wrong.path}” cannot be set so: ${wrong.message}. Nothing was changed.`)
   } catch (error) {
     if (!(error instanceof EditMisfit)) throw error
-    throw new Problem(422, 'This step does not fit the project as it is. Reload the page and do it again.')
+    throw new Problem(422, say`This step does not fit the project as it is. Reload the page and do it again.`)
   }
 }
 
 /** Renames a project: an edit like any other, so that it can be taken back. */
 export async function renameProject(id: string, name: string): Promise<Changed> {
   const { project, revision } = await loadProject(id)
-  const [, edit] = makeEdit(project, `Rename to “${name}”`, (draft) => {
+  const [, edit] = makeEdit(project, say`Rename to “${name}”`, (draft) => {
     draft.name = name
   })
+  return editProject(id, revision, edit)
+}
+
+/** Gives a project other tags: an edit like any other. */
+export async function tagProject(id: string, tags: string[]): Promise<Changed> {
+  const { project, revision } = await loadProject(id)
+  const [, edit] = makeEdit(
+    project,
+    tags.length > 0 ? say`Tag as ${tags.join(', ')}` : say`Take the tags off`,
+    (draft) => {
+      draft.tags = tags
+    },
+  )
   return editProject(id, revision, edit)
 }
 
@@ -264,7 +303,7 @@ export async function renameProject(id: string, name: string): Promise<Changed> 
 export async function duplicateProject(id: string): Promise<string> {
   const { project } = await loadProject(id)
   const sources = await SourceRow.findAll({ where: { projectId: id } })
-  return createProject({ ...project, name: `${project.name.slice(0, 112)} (copy)` }, sources)
+  return createProject({ ...project, name: say`${project.name.slice(0, 112)} (copy)` }, sources)
 }
 
 /** Marks a project as deleted, or takes that back. */
@@ -274,7 +313,7 @@ export async function setDeleted(id: string, deleted: boolean): Promise<void> {
     { deletedAt: deleted ? new Date() : null },
     { where: { id }, silent: true },
   )
-  if (count === 0) throw notFound('project')
+  if (count === 0) throw notFound(say`project`)
   forget(id)
 }
 
@@ -282,7 +321,7 @@ export async function setDeleted(id: string, deleted: boolean): Promise<void> {
 export async function removeForGood(id: string): Promise<void> {
   await write(async (transaction) => {
     const row = await ProjectRow.findOne({ where: { id, deletedAt: { [Op.ne]: null } }, transaction })
-    if (!row) throw notFound('project')
+    if (!row) throw notFound(say`project`)
     const ofProject = { where: { projectId: id }, transaction }
     await JobRow.destroy(ofProject)
     await EditRow.destroy(ofProject)
@@ -300,6 +339,6 @@ export async function loadSource(
 ): Promise<{ name: string; bytes: Uint8Array }> {
   await database()
   const row = await SourceRow.findOne({ where: { projectId, id: sourceId } })
-  if (!row) throw notFound('source')
+  if (!row) throw notFound(say`source`)
   return { name: row.name, bytes: new Uint8Array(row.bytes) }
 }

@@ -21,6 +21,7 @@ import type { Register } from '../../core/printing/register'
 import { Machine } from '../../core/stand-in/machine'
 import { PackedSteps } from '../../core/stand-in/packed-steps'
 import { formatSize, lengthWords, rulerUp, type Unit } from '../../core/units/length'
+import { say } from '../../core/words'
 import { measureCut } from '../../tasks/measure-cut'
 import { prepareJob } from '../../tasks/prepare-job'
 import { runInThread } from '../../tasks/run-in-thread'
@@ -40,6 +41,8 @@ type Live = {
   timer: NodeJS.Timeout | null
   /** what is run, and on what */
   plan: SheetPlan
+  /** the strokes that it should draw, as JSON */
+  planned: string
   /** what the machine holds during each pass */
   states: readonly InMachine[]
   title: string
@@ -98,11 +101,11 @@ export async function startJob(
   whole = true,
 ): Promise<JobView> {
   const { live, isStarting } = cutter()
-  if (isStarting) throw new Problem(409, 'The stand-in cutter is being sent a sheet. Wait a moment.')
+  if (isStarting) throw new Problem(409, say`The stand-in cutter is being sent a sheet. Wait a moment.`)
   if (live && isBusy(live.state))
     throw new Problem(
       409,
-      `The stand-in cutter is busy with “${live.title}”. Let it finish, or cancel that job there first.`,
+      say`The stand-in cutter is busy with “${live.title}”. Let it finish, or cancel that job there first.`,
       { job: live.row.id },
     )
   const stillIn = live?.state.status === 'unload' && isOf(live, projectId, asked.sheet)
@@ -114,7 +117,7 @@ export async function startJob(
   const plan = { ...asked, passes }
   const scanned = stillIn ? live.scanned : null
   cutter().isStarting = true
-  const { program, steps, planned } = await prepare(plan, title, bench, scanned).catch((error) => {
+  const { steps, planned } = await prepare(plan, title, bench, scanned).catch((error) => {
     cutter().isStarting = false
     throw error
   })
@@ -135,8 +138,6 @@ export async function startJob(
     id: nanoid(12),
     projectId,
     sheetId: plan.sheet,
-    gcode: program,
-    planned,
     state: JSON.stringify({ ...state, drawn: [] }),
   }).finally(() => {
     cutter().isStarting = false
@@ -144,7 +145,7 @@ export async function startJob(
   // Whoever lays another sheet in has taken this one out.
   if (live?.state.status === 'unload') update(live, 'done')
   const machine = new Machine(steps, plan.height)
-  const started: Live = { row, machine, state, timer: null, plan, states, title, bench, scanned }
+  const started: Live = { row, machine, state, timer: null, plan, planned, states, title, bench, scanned }
   cutter().live = started
   if (stillIn) run(started)
   return view(started)
@@ -179,13 +180,13 @@ const wordsOf = (scanned: Scanned | null): string | null =>
   scanned?.register.ok ? scanned.register.words : null
 
 /**
- * The program of a plan, what the machine makes of it, and the strokes that it should draw, as JSON.
+ * What the machine makes of the program of a plan, and the strokes that it should draw, as JSON.
  * @throws Problem if a tool would be lowered where the machine does not reach
  */
 async function prepare(plan: SheetPlan, title: string, bench: Bench, scanned: Scanned | null) {
   const { cutter: machine, sheetAt, unit } = bench
   const { language, mat, bladeOffset } = machine
-  const { program, steps, planned, beyond } = await runInThread(prepareJob, {
+  const { steps, planned, beyond } = await runInThread(prepareJob, {
     // The machine is led by what it found; what it draws is measured against where the sheet really lies.
     led: scanned?.register.ok ? movePlan(plan, scanned.register.map) : plan,
     truth: scanned ? movePlan(plan, scanned.lie) : plan,
@@ -198,21 +199,21 @@ async function prepare(plan: SheetPlan, title: string, bench: Bench, scanned: Sc
   if (beyond > bladeOffset + 0.05)
     throw new Problem(
       422,
-      `The sheet goes ${lengthWords(rulerUp(beyond, unit), unit)} beyond what the cutter reaches (${formatSize(mat, unit)} with ${lengthWords(mat.margin, unit)} margin). Choose a larger cutter, or lay the pieces out again for its mat.`,
+      say`The sheet goes ${lengthWords(rulerUp(beyond, unit), unit)} beyond what the cutter reaches (${formatSize(mat, unit)} with ${lengthWords(mat.margin, unit)} margin). Choose a larger cutter, or lay the pieces out again for its mat.`,
     )
-  return { program, steps: new PackedSteps(steps.numbers, steps.messages), planned }
+  return { steps: new PackedSteps(steps.numbers, steps.messages), planned }
 }
 
 /** The sheet is in: its marks are looked for, and the machine begins. What is wrong leaves it waiting. */
 async function begin(live: Live): Promise<void> {
   const { bench, plan, title } = live
-  update(live, 'scanning', bench.scan ? 'Looking for the marks' : 'Starting')
+  update(live, 'scanning', bench.scan ? say`Looking for the marks` : say`Starting`)
   try {
     live.scanned = (await bench.scan?.()) ?? null
     if (live.scanned && !live.scanned.register.ok) throw new Problem(422, live.scanned.register.message)
     if (live.scanned) {
-      const { program, steps, planned } = await prepare(plan, title, bench, live.scanned)
-      await live.row.update({ gcode: program, planned })
+      const { steps, planned } = await prepare(plan, title, bench, live.scanned)
+      live.planned = planned
       live.machine = new Machine(steps, plan.height)
     }
     // It may have been cancelled meanwhile.
@@ -251,13 +252,11 @@ function run(live: Live): void {
 /** All is drawn: it is measured against the plan, and the sheet can be taken out. */
 async function finish(live: Live): Promise<void> {
   halt(live)
-  const { row, machine } = live
-  const deviation = await runInThread(measureCut, { planned: row.planned, drawn: machine.drawn }).catch(
-    (error: Error) => {
-      log.error({ err: error }, 'what was drawn could not be measured')
-      return null
-    },
-  )
+  const { planned, machine } = live
+  const deviation = await runInThread(measureCut, { planned, drawn: machine.drawn }).catch((error: Error) => {
+    log.error({ err: error }, 'what was drawn could not be measured')
+    return null
+  })
   // It may have been paused or cancelled meanwhile.
   if (live.state.status !== 'running') return
   live.state.deviation = deviation
@@ -299,7 +298,7 @@ async function save(live: Live): Promise<void> {
 function liveJob(id: string): Live {
   const { live } = cutter()
   if (live?.row.id !== id)
-    throw new Problem(409, 'This job is not on the cutter any more. Send the sheet again.')
+    throw new Problem(409, say`This job is not on the cutter any more. Send the sheet again.`)
   return live
 }
 
@@ -312,7 +311,7 @@ function liveJob(id: string): Live {
 export async function commandJob(id: string, command: JobCommand, when?: JobStatus): Promise<JobView> {
   const live = liveJob(id)
   const { status } = live.state
-  if (!isActive(live.state)) throw new Problem(409, 'This job has ended already.')
+  if (!isActive(live.state)) throw new Problem(409, say`This job has ended already.`)
   const next = JOB_TRANSITIONS[status][command]
   if (!next || (when && when !== status)) return view(live)
   if (command === 'jam') {
@@ -344,7 +343,7 @@ export async function viewJob(id: string): Promise<JobView> {
   if (live?.row.id === id) return view(live)
   await database()
   const row = await JobRow.findByPk(id)
-  if (!row) throw notFound('job')
+  if (!row) throw notFound(say`job`)
   return fromRow(row)
 }
 
@@ -354,7 +353,7 @@ function fromRow(row: JobRow): JobView {
   if (state.status === 'unload') state.status = 'done'
   if (isActive(state)) {
     state.status = 'interrupted'
-    state.message = 'The server was restarted while this job ran. Check the sheet, then send it again.'
+    state.message = say`The server was restarted while this job ran. Check the sheet, then send it again.`
   }
   return { id: row.id, projectId: row.projectId, sheetId: row.sheetId, state, drawn }
 }

@@ -4,12 +4,13 @@ import { type CSSProperties, type KeyboardEvent, type ReactNode, useEffect } fro
 import styled from 'styled-components'
 import type { Box } from '@/core/geometry/measure'
 import type { Point } from '@/core/geometry/point'
+import { say } from '@/core/words'
 import { IconButton } from '@/kit/button'
 import { useProject, useWorkbench } from '../store/context'
 import { type BoardDrag, useGestures } from './gestures'
 import { Rulers } from './rulers'
 import { useView } from './use-view'
-import type { ScreenSize, View } from './view'
+import type { Place, ScreenSize, View } from './view'
 
 const Frame = styled.div`
   position: relative;
@@ -64,8 +65,8 @@ type Props = {
   label: string
   /** all that there is, mm; null while it is not known */
   extent: Box | null
-  /** a place to be shown large; a new object each time it is asked for */
-  place?: { box: Box } | null
+  /** a place that is to be shown, unless something is being dragged */
+  place?: Place | null
   /** begins what the pointer does, at a place of the board in px; null pans */
   begin?: (at: Point, event: PointerEvent, view: View) => BoardDrag | null
   /** the pointer moves over the board, or leaves it */
@@ -81,14 +82,14 @@ type Props = {
 /** The board in the middle of every station: rulers, pan, zoom and fit by mouse, touch and keys; layers are the stations'. */
 export function Board({ name, label, extent, place, begin, onHover, onKey, style, tools, children }: Props) {
   const unit = useProject((s) => s.project.unit)
-  const { element, size, view, show, showAll, zoom, pan, onKey: onViewKey } = useView(name, extent)
+  const { element, size, view, show, isSeen, showAll, zoom, pan, onKey: onViewKey } = useView(name, extent)
   const workbench = useWorkbench()
+  const { cancelDrag, isDragging } = useGestures(element, { view, zoom, pan, begin, onHover })
   useEffect(() => {
     if (!place || size.width === 0) return
-    show(place.box)
+    if (!isDragging() && (place.how === 'large' || !isSeen(place.box))) show(place.box)
     workbench.placeShown()
-  }, [workbench, place, show, size.width])
-  const cancelDrag = useGestures(element, { view, zoom, pan, begin, onHover })
+  }, [workbench, place, show, isSeen, isDragging, size.width])
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.key === 'Escape') cancelDrag()
     if (onKey?.(event) || (!event.ctrlKey && !event.metaKey && !event.altKey && onViewKey(event.key)))
@@ -99,7 +100,7 @@ export function Board({ name, label, extent, place, begin, onHover, onKey, style
       data-table
       ref={element}
       role="application"
-      aria-label={`${label} Arrow keys move it, plus and minus zoom, 0 shows all of it.`}
+      aria-label={say`${label} Arrow keys move it, plus and minus zoom, 0 shows all of it.`}
       tabIndex={0}
       data-testid={name}
       onKeyDown={onKeyDown}
@@ -112,13 +113,13 @@ export function Board({ name, label, extent, place, begin, onHover, onKey, style
         <ZoomNote>{Math.round((view.scale * 100) / TRUE_SIZE)} %</ZoomNote>
         <Tools>
           {tools}
-          <IconButton aria-label="Zoom out" onPress={() => zoom(0.8)}>
+          <IconButton aria-label={say`Zoom out`} onPress={() => zoom(0.8)}>
             <Minus size={17} />
           </IconButton>
-          <IconButton aria-label="Zoom in" onPress={() => zoom(1.25)}>
+          <IconButton aria-label={say`Zoom in`} onPress={() => zoom(1.25)}>
             <Plus size={17} />
           </IconButton>
-          <IconButton aria-label="Show all of it" onPress={showAll}>
+          <IconButton aria-label={say`Show all of it`} onPress={showAll}>
             <Maximize size={16} />
           </IconButton>
         </Tools>

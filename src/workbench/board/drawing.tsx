@@ -7,6 +7,7 @@ import styled from 'styled-components'
 import type { Box } from '@/core/geometry/measure'
 import { distance, type Point } from '@/core/geometry/point'
 import { formatLength } from '@/core/units/length'
+import { say } from '@/core/words'
 import { useProject, useWorkbench } from '../store/context'
 import { Board, Overlay } from './board'
 import type { BoardDrag } from './gestures'
@@ -124,7 +125,7 @@ export function Drawing({ pick = false, showArt = false, acts }: Props) {
   return (
     <Board
       name="drawing"
-      label="Drawing."
+      label={say`Drawing.`}
       extent={bounds}
       place={place}
       onHover={(p, view) => void hover(p, view)}
@@ -133,14 +134,14 @@ export function Drawing({ pick = false, showArt = false, acts }: Props) {
       tools={
         <>
           <Toggle
-            aria-label="Lay the original drawing under"
+            aria-label={say`Lay the original drawing under`}
             isSelected={original === 'under'}
             onChange={(on) => setOriginal(on ? 'under' : 'off')}
           >
             <Layers size={17} />
           </Toggle>
           <Toggle
-            aria-label="Show it as it was before tidying"
+            aria-label={say`Show it as it was before tidying`}
             isSelected={original === 'alone'}
             onChange={(on) => setOriginal(on ? 'alone' : 'off')}
           >
@@ -148,7 +149,7 @@ export function Drawing({ pick = false, showArt = false, acts }: Props) {
           </Toggle>
           {pick ? (
             <Toggle
-              aria-label="Choose by drawing round"
+              aria-label={say`Choose by drawing round`}
               isSelected={tool === 'lasso'}
               onChange={(on) => setTool(on ? 'lasso' : 'box')}
             >
@@ -156,7 +157,7 @@ export function Drawing({ pick = false, showArt = false, acts }: Props) {
             </Toggle>
           ) : null}
           <Toggle
-            aria-label="Measure a distance"
+            aria-label={say`Measure a distance`}
             isSelected={measuring}
             onChange={(on) => {
               setTool(on ? 'measure' : 'box')

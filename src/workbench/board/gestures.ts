@@ -29,9 +29,12 @@ type Acts = {
 /**
  * Pointer, wheel and fingers on a board: one finger or button does what the station says or pans, the middle button and
  * Alt always pan, two fingers pan and zoom, the wheel zooms.
- * @returns breaks off what is being dragged
+ * @returns breaks off what is being dragged; whether something is
  */
-export function useGestures(element: RefObject<HTMLElement | null>, acts: Acts): () => void {
+export function useGestures(
+  element: RefObject<HTMLElement | null>,
+  acts: Acts,
+): { cancelDrag: () => void; isDragging: () => boolean } {
   const latest = useRef(acts)
   latest.current = acts
   const running = useRef<{ drag: BoardDrag | null; stop: () => void } | null>(null)
@@ -112,10 +115,12 @@ export function useGestures(element: RefObject<HTMLElement | null>, acts: Acts):
       pinch: { from: [1, 0] },
     },
   )
-  return useCallback(() => {
+  const cancelDrag = useCallback(() => {
     const now = running.current
     running.current = null
     now?.drag?.cancel?.()
     now?.stop()
   }, [])
+  const isDragging = useCallback(() => running.current !== null, [])
+  return { cancelDrag, isDragging }
 }

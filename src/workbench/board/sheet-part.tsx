@@ -1,3 +1,5 @@
+import { say } from '@/core/words'
+
 type Size = { width: number; height: number }
 
 /** The side of the square in which a sheet is drawn, px. */
@@ -10,7 +12,7 @@ export function SheetPart({ sheet, part, colour }: { sheet: Size; part: Size; co
   const [width, height] = [whole.width * scale, whole.height * scale]
   return (
     <svg width={SIDE} height={SIDE} aria-hidden="true" style={{ flexShrink: 0 }} data-testid="sheet-part">
-      <title>A part of a sheet</title>
+      <title>{say`A part of a sheet`}</title>
       <rect
         x={0.5}
         y={0.5}

@@ -2,7 +2,7 @@
 import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react'
 import type { Box } from '@/core/geometry/measure'
 import { useWorkbench } from '../store/context'
-import { fitView, type ScreenSize, type View, zoomAt } from './view'
+import { fitView, isSeenIn, type ScreenSize, type View, zoomAt } from './view'
 
 /** What the keys do: px the drawing moves, and factors. */
 const MOVES: Record<string, [number, number]> = {
@@ -57,6 +57,8 @@ export function useView(name: string, box: Box | null) {
     [size],
   )
 
+  const isSeen = useCallback((place: Box) => fitted.current && isSeenIn(view, place, size), [view, size])
+
   const showAll = useCallback(() => {
     if (!box || box.minX > box.maxX || size.width === 0) return
     whole.current = true
@@ -100,5 +102,5 @@ export function useView(name: string, box: Box | null) {
     [pan, zoom, showAll],
   )
 
-  return { element, size, view, show, showAll, zoom, pan, onKey }
+  return { element, size, view, show, isSeen, showAll, zoom, pan, onKey }
 }

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { paperTint } from './paper-tint'
-import { fitView, MAX_SCALE, MIN_SCALE, toDrawing, toScreen, type View, zoomAt } from './view'
+import { fitView, isSeenIn, MAX_SCALE, MIN_SCALE, toDrawing, toScreen, type View, zoomAt } from './view'
 
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true })
 const view = fc.record({
@@ -21,6 +21,19 @@ describe('a view', () => {
         return near(back.x, p.x) && near(back.y, p.y)
       }),
     )
+  })
+
+  it('tells what is seen in it, and large enough to be made out', () => {
+    const screen = { width: 800, height: 600 }
+    const box = (minX: number, minY: number, maxX: number, maxY: number) => ({ minX, minY, maxX, maxY })
+    const by = (scale: number) => ({ scale, x: 0, y: 0 })
+    expect(isSeenIn(by(2), box(0, 0, 400, 300), screen)).toBe(true)
+    expect(isSeenIn(by(2), box(0, 0, 401, 300), screen)).toBe(false)
+    expect(isSeenIn(by(2), box(0, 0, 400, 301), screen)).toBe(false)
+    expect(isSeenIn(by(2), box(-1, 0, 400, 300), screen)).toBe(false)
+    expect(isSeenIn({ ...by(2), y: 2 }, box(0, -1, 400, 200), screen)).toBe(true)
+    expect(isSeenIn(by(2), box(100, 100, 129, 110), screen)).toBe(false)
+    expect(isSeenIn(by(2), box(100, 100, 130, 110), screen)).toBe(true)
   })
 
   it('zooms about the place that is pointed at, within its bounds', () => {

@@ -6,6 +6,13 @@ export type View = { scale: number; x: number; y: number }
 
 export type ScreenSize = { width: number; height: number }
 
+/** A place that is to be shown; a new object each time it is asked for. */
+export type Place = {
+  box: Box
+  /** large: with little else about it; seen: as the view is, where all of the place is seen in it */
+  how: 'large' | 'seen'
+}
+
 export const MIN_SCALE = 0.05
 export const MAX_SCALE = 400
 
@@ -29,6 +36,22 @@ export function fitView(box: Box, screen: ScreenSize, pad = 36): View {
     x: screen.width / 2 - ((box.minX + box.maxX) / 2) * scale,
     y: screen.height / 2 - ((box.minY + box.maxY) / 2) * scale,
   }
+}
+
+/** How large a box must be on the screen to be made out, px. */
+const MADE_OUT = 60
+
+/** Whether all of a box is seen, and large enough to be made out. */
+export function isSeenIn(view: View, box: Box, screen: ScreenSize): boolean {
+  const least = toScreen(view, { x: box.minX, y: box.minY })
+  const most = toScreen(view, { x: box.maxX, y: box.maxY })
+  return (
+    least.x >= 0 &&
+    least.y >= 0 &&
+    most.x <= screen.width &&
+    most.y <= screen.height &&
+    Math.max(most.x - least.x, most.y - least.y) >= MADE_OUT
+  )
 }
 
 /** Zooms by a factor so that the drawing's point under `at` stays there. */

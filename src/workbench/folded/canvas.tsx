@@ -17,6 +17,7 @@ import type { Camera } from '@/core/folding/still'
 import { GroundShadow } from './ground-shadow'
 import { edgeGeometry, panelGeometry } from './panel-geometry'
 import type { PrintedFaces } from './printed-faces'
+import { SideLight } from './side-light'
 
 /** How a paper looks. */
 export type Look = {
@@ -41,6 +42,8 @@ type Props = {
   camera: Camera & { zoom: number }
   onCamera: (camera: Camera & { zoom: number }) => void
   onHover: (panel: ScenePanel | null) => void
+  /** whether a lamp shines from the side, with shadows on paper */
+  isLitFromSide?: boolean
   /** the lines of the fold that was pressed, or of all folds of the panel */
   onChoose: (lines: readonly string[]) => void
 }
@@ -55,16 +58,26 @@ const RESTS = 160
 
 /** The folded build in space. */
 export default function FoldedCanvas(props: Props) {
+  const { scene, places, isLitFromSide = false } = props
+  const around = useMemo(
+    () => (isLitFromSide && places ? sphereOf(scene, places) : null),
+    [isLitFromSide, scene, places],
+  )
   return (
     <Canvas
       frameloop="demand"
+      shadows="percentage"
       dpr={[1, SHARPEST]}
       camera={{ fov: FIELD_OF_VIEW, near: 1, far: 20_000 }}
       gl={{ antialias: true, preserveDrawingBuffer: true }}
       onPointerMissed={() => props.onHover(null)}
     >
-      <hemisphereLight args={['#fffdf8', '#e0d5c4', 2.6]} />
-      <directionalLight position={[-300, 500, 600]} intensity={1.9} />
+      <hemisphereLight args={['#fffdf8', '#e0d5c4', around ? 1.5 : 2.6]} />
+      {around ? (
+        <SideLight around={around} />
+      ) : (
+        <directionalLight position={[-300, 500, 600]} intensity={1.9} />
+      )}
       <Panels {...props} />
       <GroundShadow scene={props.scene} places={props.places} />
       <Eye {...props} />
@@ -73,7 +86,17 @@ export default function FoldedCanvas(props: Props) {
 }
 
 /** Every panel where it lies. */
-function Panels({ scene, places, lookOf, printed, lit, litBy = 0.18, onHover, onChoose }: Props) {
+function Panels({
+  scene,
+  places,
+  lookOf,
+  printed,
+  lit,
+  litBy = 0.18,
+  isLitFromSide = false,
+  onHover,
+  onChoose,
+}: Props) {
   const groups = useRef<(Group | null)[]>([])
   const moved = useRef(false)
   const { invalidate, setDpr } = useThree()
@@ -154,7 +177,7 @@ function Panels({ scene, places, lookOf, printed, lit, litBy = 0.18, onHover, on
           groups.current[i] = group
         }}
       >
-        <mesh geometry={solid} {...at}>
+        <mesh geometry={solid} castShadow={isLitFromSide} receiveShadow={isLitFromSide} {...at}>
           {[look.front, look.back, look.back].map((colour, side) => {
             const { front = null, back = null } = textures[panel.piece] ?? {}
             const picture = [front, back, null][side]!

@@ -3,7 +3,8 @@ import styled from 'styled-components'
 import { setLines } from '@/core/document/edits'
 import { setFoldAngle } from '@/core/document/fold-angle'
 import type { Fold } from '@/core/document/lines'
-import { count } from '@/core/units/count'
+import { FOLD_NAMES } from '@/core/document/role-names'
+import { count, counted, say } from '@/core/words'
 import { NumberEntry } from '@/kit/field'
 import { Switch } from '@/kit/radios'
 import { useProject, useWorkbench } from '../store/context'
@@ -17,8 +18,8 @@ const Row = styled.div`
   font-size: 13.5px;
 `
 const WAYS = [
-  { value: 'valley', title: 'valley' },
-  { value: 'mountain', title: 'mountain' },
+  { value: 'valley', title: FOLD_NAMES.valley },
+  { value: 'mountain', title: FOLD_NAMES.mountain },
 ] as const
 
 /** Which way the chosen folds fold, and how far: on the folded view, where it is seen. */
@@ -37,16 +38,16 @@ export function FoldEntry() {
   const angle = folds.every((l) => l.angle === first.angle) ? first.angle : undefined
   return (
     <Row data-testid="fold-entry">
-      <span>{ids.length === 1 ? 'The chosen fold' : count(ids.length, 'chosen fold')}</span>
+      <span>{ids.length === 1 ? say`The chosen fold` : count(ids.length, 'chosen fold')}</span>
       <Switch<Fold | 'undecided'>
-        label="Which way"
+        label={say`Which way`}
         value={way ?? 'undecided'}
-        choices={way ? WAYS : [...WAYS, { value: 'undecided', title: 'either' }]}
+        choices={way ? WAYS : [...WAYS, { value: 'undecided', title: say`either` }]}
         onChange={(fold) =>
           void workbench.edit((p) =>
             setLines(
               p,
-              `Fold ${count(ids.length, 'score')} ${fold === 'undecided' ? 'either way' : fold}`,
+              say`Fold ${counted(ids.length, 'score')} ${fold === 'undecided' ? say`either way` : FOLD_NAMES[fold]}`,
               ids,
               {
                 fold: fold === 'undecided' ? null : fold,
@@ -56,12 +57,12 @@ export function FoldEntry() {
         }
       />
       <NumberEntry
-        label={angle === undefined ? 'Angle from flat (worked out)' : 'Angle from flat'}
+        label={angle === undefined ? say`Angle from flat (worked out)` : say`Angle from flat`}
         value={angle ?? 90}
         min={0}
         max={180}
         suffix="°"
-        onCommit={(a) => void workbench.edit((p) => setFoldAngle(p, ids, a))}
+        onCommit={(a) => workbench.edit((p) => setFoldAngle(p, ids, a))}
       />
     </Row>
   )

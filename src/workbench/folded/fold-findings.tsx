@@ -2,10 +2,12 @@
 import styled from 'styled-components'
 import { setLines } from '@/core/document/edits'
 import { setFoldAngle } from '@/core/document/fold-angle'
+import { FOLD_NAMES } from '@/core/document/role-names'
 import type { Scene } from '@/core/folding'
+import { counted, say } from '@/core/words'
 import { QuietButton } from '@/kit/button'
 import { NumberEntry } from '@/kit/field'
-import { useProject, useWorkbench } from '../store/context'
+import { useProject, useTold, useWorkbench } from '../store/context'
 
 const List = styled.ul`
   max-height: 168px;
@@ -35,40 +37,41 @@ const List = styled.ul`
 /** What would go wrong in folding, with a way to its place, and where there is one the way to mend it. */
 export function FoldFindings({ scene: { findings } }: { scene: Scene }) {
   const workbench = useWorkbench()
+  const told = useTold()
   const lines = useProject((s) => s.project.lines)
   if (findings.length === 0) return null
   /** Turns a fold's direction round. */
   const turn = (ids: readonly string[]) =>
-    void workbench.edit((p) => {
+    workbench.edit((p) => {
       const [first] = ids
       const fold = first && p.lines[first]?.fold === 'valley' ? 'mountain' : 'valley'
-      return setLines(p, `Fold ${ids.length === 1 ? 'a score' : `${ids.length} scores`} ${fold}`, ids, {
+      return setLines(p, say`Fold ${counted(ids.length, 'score')} ${FOLD_NAMES[fold]}`, ids, {
         fold,
       })
     })
   return (
-    <List aria-label="What folding shows" data-testid="fold-findings">
+    <List aria-label={say`What folding shows`} data-testid="fold-findings">
       {findings.map((f, i) => {
         const there = f.lines.filter((id) => lines[id])
         return (
           // biome-ignore lint/suspicious/noArrayIndexKey: findings of a scene have no names
           <li key={i} data-severity={f.severity}>
-            <span style={{ flex: '1 1 220px', minWidth: 180 }}>{f.message}</span>
+            <span style={{ flex: '1 1 220px', minWidth: 180 }}>{told(f.message)}</span>
             {there.length > 0 ? (
-              <QuietButton onPress={() => workbench.select(there)}>Show</QuietButton>
+              <QuietButton onPress={() => workbench.select(there)}>{say`Show`}</QuietButton>
             ) : null}
             {f.rule === 'fold-asked' && there.length > 0 ? (
               <NumberEntry
-                label="Angle from flat"
+                label={say`Angle from flat`}
                 value={f.angle ?? 90}
                 min={0}
                 max={180}
                 suffix="°"
-                onCommit={(angle) => void workbench.edit((p) => setFoldAngle(p, there, angle))}
+                onCommit={(angle) => workbench.edit((p) => setFoldAngle(p, there, angle))}
               />
             ) : null}
             {f.rule === 'fold-wrong-way' && there.length > 0 ? (
-              <QuietButton onPress={() => turn(there)}>Turn it round</QuietButton>
+              <QuietButton onPress={() => turn(there)}>{say`Turn it round`}</QuietButton>
             ) : null}
           </li>
         )

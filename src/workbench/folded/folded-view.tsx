@@ -4,8 +4,8 @@ import { type KeyboardEvent, lazy, Suspense, useCallback, useEffect, useMemo, us
 import styled from 'styled-components'
 import type { ScenePanel } from '@/core/folding'
 import { type Camera, USUAL_CAMERA } from '@/core/folding/still'
-import { count } from '@/core/units/count'
 import { formatLength, type Unit } from '@/core/units/length'
+import { count, counted, say } from '@/core/words'
 import { IconButton } from '@/kit/button'
 import { Switch } from '@/kit/radios'
 import { Slider } from '@/kit/slider'
@@ -47,8 +47,8 @@ const MOST_TOLD = 2
 const PLAY = 2600
 
 const PUT = [
-  { value: 'together', title: 'together' },
-  { value: 'apart', title: 'apart' },
+  { value: 'together', title: say`together` },
+  { value: 'apart', title: say`apart` },
 ] as const
 
 type Eye = Camera & { zoom: number }
@@ -116,17 +116,17 @@ export function FoldedView() {
       const size = pose.sizes[i]
       return {
         name: p.name,
-        words: `${count(p.panels, 'panel')}, ${count(p.folds, 'fold')}${p.tabs > 0 ? `, ${count(p.tabs, 'tab')} met` : ''}${size ? `, ${sizeWords(size, unit)}` : ''}`,
+        words: `${count(p.panels, 'panel')}, ${count(p.folds, 'fold')}${p.tabs > 0 ? say`, ${counted(p.tabs, 'tab')} met` : ''}${size ? `, ${sizeWords(size, unit)}` : ''}`,
       }
     })
   }, [scene, pose, unit])
   const percent = Math.round(share * 100)
   return (
-    <Whole aria-label="Folded" data-testid="folded">
+    <Whole aria-label={say`Folded`} data-testid="folded">
       <Space
         role="application"
         tabIndex={0}
-        aria-label="Folded view. Arrow keys turn it, plus and minus zoom, 0 shows it as at first, space folds and unfolds."
+        aria-label={say`Folded view. Arrow keys turn it, plus and minus zoom, 0 shows it as at first, space folds and unfolds.`}
         onKeyDown={onKey}
         data-share={share.toFixed(3)}
         data-eye={`${Math.round(eye.round)} ${Math.round(eye.up)} ${eye.zoom.toFixed(2)}`}
@@ -150,28 +150,30 @@ export function FoldedView() {
         ) : null}
         {canDraw === false && flat ? (
           // biome-ignore lint/performance/noImgElement: the picture is made here and has no address
-          <img src={flat} alt="The build as it is folded now" />
+          <img src={flat} alt={say`The build as it is folded now`} />
         ) : null}
       </Space>
       <Account aria-live="polite">
         {problem ??
           (!scene ? (
-            'Folding …'
+            say`Folding …`
           ) : scene.pieces.length === 0 ? (
-            'There is no piece yet: close an outline, or make something, and it folds here.'
+            say`There is no piece yet: close an outline, or make something, and it folds here.`
           ) : !scene.folds ? (
-            'Nothing here folds: no score parts a piece. Give lines the role “score” in Lines.'
+            say`Nothing here folds: no score parts a piece. Give lines the role “score” in Lines.`
           ) : (
             <>
-              <b>{percent === 100 ? 'Folded' : percent === 0 ? 'Flat' : `Folded by ${percent} %`}.</b>{' '}
+              <b>
+                {percent === 100 ? say`Folded` : percent === 0 ? say`Flat` : say`Folded by ${percent} %`}.
+              </b>{' '}
               {account.slice(0, MOST_TOLD).map(({ name, words }) => (
                 <span key={name}>
                   “{name}”: {words}.{' '}
                 </span>
               ))}
-              {pose?.whole ? `Put together: ${sizeWords(pose.whole, unit)}. ` : null}
+              {pose?.whole ? say`Put together: ${sizeWords(pose.whole, unit)}. ` : null}
               {account.length > MOST_TOLD
-                ? `And ${count(account.length - MOST_TOLD, 'more piece')}; choose one on the shelf to see it alone.`
+                ? say`And ${counted(account.length - MOST_TOLD, 'more piece')}; choose one on the shelf to see it alone.`
                 : ''}
             </>
           ))}
@@ -179,11 +181,11 @@ export function FoldedView() {
       {scene ? <FoldFindings scene={scene} /> : null}
       <FoldEntry />
       <Controls>
-        <IconButton aria-label={playing ? 'Stop' : 'Fold it'} onPress={play}>
+        <IconButton aria-label={playing ? say`Stop` : say`Fold it`} onPress={play}>
           {playing ? <Pause size={17} /> : <Play size={17} />}
         </IconButton>
         <Slider
-          label="Folded by"
+          label={say`Folded by`}
           hideLabel
           value={share}
           min={0}
@@ -197,20 +199,20 @@ export function FoldedView() {
         />
         {scene && (scene.joined > 0 || !isTogether) ? (
           <Switch<'together' | 'apart'>
-            label="Pieces"
+            label={say`Pieces`}
             value={isTogether ? 'together' : 'apart'}
             choices={PUT}
             onChange={(v) => setTogether(v === 'together')}
           />
         ) : null}
-        <IconButton aria-label="Look as at first" onPress={() => setEye(USUAL_EYE)}>
+        <IconButton aria-label={say`Look as at first`} onPress={() => setEye(USUAL_EYE)}>
           <RotateCcw size={16} />
         </IconButton>
-        <IconButton aria-label="Save a picture (PNG)" onPress={() => void picture().then(savePng)}>
+        <IconButton aria-label={say`Save a picture (PNG)`} onPress={() => void picture().then(savePng)}>
           <Download size={16} />
         </IconButton>
-        <IconButton aria-label="Save a picture (SVG)" onPress={() => void picture().then(saveSvg)}>
-          <span style={{ fontSize: 11, fontWeight: 700 }}>SVG</span>
+        <IconButton aria-label={say`Save a picture (SVG)`} onPress={() => void picture().then(saveSvg)}>
+          <span style={{ fontSize: 11, fontWeight: 700 }}>{say`SVG`}</span>
         </IconButton>
       </Controls>
     </Whole>

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
 import type { Scene, ScenePose } from '@/core/folding'
+import { say } from '@/core/words'
 import { useProject, useWorkbench } from '../store/context'
 
 /**
@@ -45,7 +46,7 @@ export function useFolded(
         setPose(first)
         setProblem(null)
       } catch (error) {
-        if (!over) setProblem(`This cannot be folded: ${(error as Error).message}`)
+        if (!over) setProblem(say`This cannot be folded: ${(error as Error).message}`)
       }
     }
     void ask()

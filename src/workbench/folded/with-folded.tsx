@@ -1,12 +1,13 @@
 'use client'
 import type { ReactNode } from 'react'
 import styled from 'styled-components'
+import { say } from '@/core/words'
 import { Switch } from '@/kit/radios'
 import { fetched } from '../stations/fetched'
 import { useProject, useWorkbench } from '../store/context'
 import type { Look } from '../store/project-store'
 
-const FoldedView = fetched(() => import('./folded-view').then((m) => m.FoldedView))
+const FoldedView = fetched(() => import('./folded-view').then((m) => m.FoldedView), 'asked')
 
 const Both = styled.div`
   position: relative;
@@ -31,9 +32,9 @@ const Choice = styled.div`
   font-size: 13.5px;
 `
 const LOOKS = [
-  { value: 'flat', title: 'flat' },
-  { value: 'both', title: 'both' },
-  { value: 'folded', title: 'folded' },
+  { value: 'flat', title: say`flat` },
+  { value: 'both', title: say`both` },
+  { value: 'folded', title: say`folded` },
 ] as const
 
 /** A drawing, and beside it or instead of it what it folds to. */
@@ -45,7 +46,7 @@ export function WithFolded({ children }: { children: ReactNode }) {
       {look === 'folded' ? null : children}
       {look === 'flat' ? null : <FoldedView />}
       <Choice data-over-board>
-        <Switch<Look> label="Look at it" value={look} choices={LOOKS} onChange={workbench.lookAs} />
+        <Switch<Look> label={say`Look at it`} value={look} choices={LOOKS} onChange={workbench.lookAs} />
       </Choice>
     </Both>
   )

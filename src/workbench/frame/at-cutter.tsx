@@ -3,6 +3,7 @@ import Link from 'next/link'
 import { useEffect, useState } from 'react'
 import styled from 'styled-components'
 import { type AtCutter as News, needsHand } from '@/contract/jobs'
+import { say } from '@/core/words'
 import { api } from '../store/api'
 
 /** How often it is asked what the cutter does, ms. */
@@ -21,6 +22,11 @@ const Chip = styled(Link)`
   font-weight: 600;
   text-decoration: none;
   white-space: nowrap;
+  min-width: 0;
+  > span {
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
   &[data-hand='true'] {
     background: var(--brass-wash);
     color: var(--brass);
@@ -49,7 +55,7 @@ export function AtCutter({ here = null }: { here?: string | null }) {
   const hand = needsHand(job)
   return (
     <Chip href={`/projects/${job.projectId}/run`} data-hand={hand} data-testid="at-cutter" title={job.title}>
-      {hand ? 'The cutter waits for a hand' : `Cutting, ${Math.round(100 * job.share)} %`}
+      <span>{hand ? say`The cutter waits for a hand` : say`Cutting, ${Math.round(100 * job.share)} %`}</span>
     </Chip>
   )
 }

@@ -4,8 +4,8 @@ import { makeEdit } from '@/core/document/edits'
 import { heightOf, uniteBoxes, widthOf } from '@/core/geometry/measure'
 import { shapeOf } from '@/core/geometry/shape'
 import { linesOf } from '@/core/pieces/lines'
-import { count } from '@/core/units/count'
 import { formatLength, formatSize, type Unit } from '@/core/units/length'
+import { count, say } from '@/core/words'
 import { Switch } from '@/kit/radios'
 import { useProject, useWorkbench } from '../store/context'
 
@@ -42,35 +42,42 @@ export function BottomBar() {
   const length = chosen.reduce((sum, l) => sum + shapeOf(l.d).length, 0)
   const setUnit = (next: Unit) =>
     void workbench.edit((p) =>
-      makeEdit(p, `Show ${next === 'mm' ? 'millimetres' : 'inches'}`, (draft) => {
+      makeEdit(p, say`Show ${next === 'mm' ? say`millimetres` : say`inches`}`, (draft) => {
         draft.unit = next
       }),
     )
   return (
     <Bar>
       {chosen.length === 0 ? (
-        <span>Nothing chosen</span>
+        <span>{say`Nothing chosen`}</span>
       ) : (
         <>
           <b data-testid="chosen">{count(chosen.length, 'line')}</b>
           <span>
-            Size <b>{formatSize({ width: widthOf(box), height: heightOf(box) }, unit, 2)}</b>
+            {say`Size `}
+            <b>{formatSize({ width: widthOf(box), height: heightOf(box) }, unit, 2)}</b>
           </span>
           <span>
-            At{' '}
+            {say`At`}{' '}
             <b>
               {formatLength(box.minX, unit, 2)}, {formatLength(box.minY, unit, 2)}
             </b>
           </span>
           <span>
-            Length{' '}
+            {say`Length`}{' '}
             <b>
               {formatLength(length, unit)} {unit}
             </b>
           </span>
         </>
       )}
-      <Switch label="Unit" value={unit} choices={UNITS} onChange={setUnit} style={{ marginLeft: 'auto' }} />
+      <Switch
+        label={say`Unit`}
+        value={unit}
+        choices={UNITS}
+        onChange={setUnit}
+        style={{ marginLeft: 'auto' }}
+      />
     </Bar>
   )
 }

@@ -1,6 +1,7 @@
 'use client'
 import { useEffect } from 'react'
 import styled from 'styled-components'
+import { say } from '@/core/words'
 import { FileDrop } from '@/kit/file-drop'
 import { carried, wordsOf } from '../projects/came-in'
 import { ImportProgress } from '../projects/import-progress'
@@ -32,20 +33,22 @@ export function FilesIn() {
   )
   useEffect(() => {
     const words = carried()
-    if (words) workbench.say({ message: words, tone: 'alarm' })
+    if (words) workbench.notify({ message: words, tone: 'alarm' })
   }, [workbench])
   const take = async (files: readonly File[]) => {
     const came = await importing.start(files)
     if (came.taken > 0 && !wordsOf(came))
-      workbench.say({
+      workbench.notify({
         message:
-          came.taken === 1 ? `“${files[0]!.name}” joined the project.` : `${came.taken} files joined it.`,
+          came.taken === 1
+            ? say`“${files[0]!.name}” joined the project.`
+            : say`${came.taken} files joined it.`,
         tone: 'calm',
       })
   }
   return (
     <>
-      <FileDrop label="Drop it: it joins this project" onFiles={(files) => void take(files)} />
+      <FileDrop label={say`Drop it: it joins this project`} onFiles={(files) => void take(files)} />
       <Strip>
         <ImportProgress importing={importing} />
       </Strip>

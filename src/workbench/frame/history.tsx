@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { Dialog, DialogTrigger } from 'react-aria-components'
 import styled from 'styled-components'
 import type { HistoryPage } from '@/contract/projects'
-import { count } from '@/core/units/count'
+import { counted, say } from '@/core/words'
 import { IconButton, QuietButton } from '@/kit/button'
 import { Leaflet } from '@/kit/popover'
 import { Muted } from '@/kit/surface'
@@ -48,7 +48,7 @@ export function History() {
   const id = useProject((s) => s.id)
   const { undo, redo } = useProject((s) => s.history)
   const [page, setPage] = useState<HistoryPage | null>(null)
-  const tell = (error: Error) => workbench.say({ message: error.message, tone: 'alarm' })
+  const tell = (error: Error) => workbench.notify({ message: error.message, tone: 'alarm' })
   const load = (isOpen: boolean) => {
     if (isOpen) api.history(id, null).then(setPage, tell)
     else setPage(null)
@@ -63,11 +63,11 @@ export function History() {
   }
   return (
     <DialogTrigger onOpenChange={load}>
-      <IconButton aria-label="All steps" isDisabled={!undo && !redo}>
+      <IconButton aria-label={say`All steps`} isDisabled={!undo && !redo}>
         <ListRestart size={18} />
       </IconButton>
       <Leaflet>
-        <Dialog aria-label="All steps" style={{ outline: 'none' }}>
+        <Dialog aria-label={say`All steps`} style={{ outline: 'none' }}>
           {({ close }) =>
             page ? (
               <>
@@ -77,19 +77,19 @@ export function History() {
                       <button
                         type="button"
                         onClick={() => void go(workbench.redo, page.redo.length - k, close)}
-                        aria-label={`Make again up to: ${label}`}
+                        aria-label={say`Make again up to: ${label}`}
                       >
                         {label}
                       </button>
                     </li>
                   ))}
-                  <li aria-current="step">{page.undo[0]?.label ?? 'As it was brought in'}</li>
+                  <li aria-current="step">{page.undo[0]?.label ?? say`As it was brought in`}</li>
                   {page.undo.slice(1).map(({ revision, label }, k) => (
                     <li key={revision}>
                       <button
                         type="button"
                         onClick={() => void go(workbench.undo, k + 1, close)}
-                        aria-label={`Go back to: ${label}`}
+                        aria-label={say`Go back to: ${label}`}
                       >
                         {label}
                       </button>
@@ -100,24 +100,22 @@ export function History() {
                       <button
                         type="button"
                         onClick={() => void go(workbench.undo, page.undo.length, close)}
-                        aria-label="Go back to: as it was brought in"
-                      >
-                        As it was brought in
-                      </button>
+                        aria-label={say`Go back to: as it was brought in`}
+                      >{say`As it was brought in`}</button>
                     </li>
                   ) : null}
                 </Steps>
                 {page.more ? (
-                  <QuietButton onPress={() => void more(page).catch(tell)}>Earlier steps</QuietButton>
+                  <QuietButton onPress={() => void more(page).catch(tell)}>{say`Earlier steps`}</QuietButton>
                 ) : null}
                 <Muted style={{ padding: '6px 10px 4px', fontSize: 12.5 }}>
                   {page.redo.length > 0
-                    ? `${count(page.redo.length, 'step')} above can be made again.`
-                    : 'Press a step to go back to how it was after it.'}
+                    ? say`${counted(page.redo.length, 'step')} above can be made again.`
+                    : say`Press a step to go back to how it was after it.`}
                 </Muted>
               </>
             ) : (
-              <Muted style={{ padding: 10 }}>Looking…</Muted>
+              <Muted style={{ padding: 10 }}>{say`Looking…`}</Muted>
             )
           }
         </Dialog>

@@ -1,6 +1,7 @@
 'use client'
 import Link from 'next/link'
 import styled from 'styled-components'
+import { say } from '@/core/words'
 import { STATIONS } from '../stations/stations'
 
 const Whole = styled.div`
@@ -61,7 +62,7 @@ export function Opening({ station }: { station: string }) {
   return (
     <Whole aria-busy="true" data-testid="opening">
       <Bar>
-        <Link href="/">Projects</Link>
+        <Link href="/">{say`Projects`}</Link>
         <ol>
           {STATIONS.map(({ name, title }) => (
             <li key={name} aria-current={name === station ? 'step' : undefined}>
@@ -77,7 +78,7 @@ export function Opening({ station }: { station: string }) {
           ))}
         </Side>
         <Table data-table>
-          <p role="status">Opening the project…</p>
+          <p role="status">{say`Opening the project…`}</p>
         </Table>
         <Side style={{ width: 292 }} aria-hidden>
           {[105, 106, 107].map((height) => (

@@ -2,6 +2,7 @@
 import { PanelLeftClose, PanelLeftOpen, PanelRightClose, PanelRightOpen } from 'lucide-react'
 import { type ReactNode, useEffect, useState } from 'react'
 import styled from 'styled-components'
+import { say } from '@/core/words'
 import { IconButton } from '@/kit/button'
 
 /** Narrower than this one side is folded away to begin with; and narrower than the second a side lies over the board. */
@@ -79,7 +80,7 @@ export function Side({ side, title, children }: Props) {
     <Whole $side={side}>
       <Handle data-folded={open ? undefined : true}>
         <IconButton
-          aria-label={open ? `Fold away: ${title}` : `Unfold: ${title}`}
+          aria-label={open ? say`Fold away: ${title}` : say`Unfold: ${title}`}
           aria-expanded={open}
           onPress={() => setOpen(!open)}
         >

@@ -1,15 +1,18 @@
 'use client'
-import { Check, Redo2, Undo2 } from 'lucide-react'
+import { BookOpen, Check, Redo2, Search, Undo2 } from 'lucide-react'
 import Link from 'next/link'
 import { memo, useMemo } from 'react'
 import styled from 'styled-components'
 import { makeEdit } from '@/core/document/edits'
+import { say } from '@/core/words'
 import { IconButton } from '@/kit/button'
 import { NameField } from '@/kit/field'
+import { fetched } from '../stations/fetched'
 import { STATIONS } from '../stations/stations'
 import { useProject, useWorkbench } from '../store/context'
 import { AtCutter } from './at-cutter'
-import { History } from './history'
+
+const History = fetched(() => import('./history').then((m) => m.History))
 
 const Bar = styled.header`
   display: grid;
@@ -20,7 +23,7 @@ const Bar = styled.header`
   background: var(--paper);
   box-shadow: 0 1px 0 var(--hairline);
   z-index: 3;
-  @media (max-width: 1000px) {
+  @media (max-width: 1120px) {
     grid-template-columns: 1fr auto;
     gap: 4px 12px;
     nav {
@@ -36,6 +39,9 @@ const Path = styled.ol`
   li + li::before {
     content: '';
     width: 22px;
+    @media (max-width: 1400px) {
+      width: 10px;
+    }
     border-top: 2px dashed var(--hairline);
   }
   li[data-done] + li::before {
@@ -95,14 +101,26 @@ const Right = styled.div`
   align-items: center;
   justify-content: flex-end;
   gap: 4px;
+  min-width: 0;
+  > button,
+  > span {
+    flex: none;
+  }
+`
+/** The place of a button that is fetched after the first drawing. */
+const Kept = styled.span`
+  width: 32px;
 `
 const Saved = styled.span`
+  /* As wide while saving as when saved, so that the stations stay where they are. */
+  min-width: 4.3em;
+  text-align: right;
   font-size: 13px;
   color: var(--ink-soft);
   margin-right: 10px;
 `
 
-const SAVED = { saved: 'Saved', saving: 'Saving…', waiting: 'Not saved yet' } as const
+const SAVED = { saved: say`Saved`, saving: say`Saving…`, waiting: say`Not saved yet` } as const
 
 /** Project name, the stations as a path, undo and redo in words, and whether all is saved. */
 export const TopBar = memo(function TopBar({ station }: { station: string }) {
@@ -112,40 +130,49 @@ export const TopBar = memo(function TopBar({ station }: { station: string }) {
   const saved = useProject((s) => s.saved)
   const undo = useProject((s) => s.history.undo)
   const redo = useProject((s) => s.history.redo)
+  const isGuided = useProject((s) => s.help === 'guide')
   const project = useProject((s) => s.project)
   const families = useProject((s) => s.families)
   const findings = useProject((s) => s.findings)
   const troubles = useProject((s) => s.troubles)
+  const isInspected = useProject((s) => s.isInspected)
   const states = useMemo(
-    () => STATIONS.map((s) => ({ ...s, ...s.state(project, families, findings, troubles) })),
-    [project, families, findings, troubles],
+    () =>
+      STATIONS.map((s) => {
+        const { open, done } = s.state(project, families, findings, troubles)
+        // Nothing counts as done before it was looked at.
+        return { ...s, open, done: done && isInspected }
+      }),
+    [project, families, findings, troubles, isInspected],
   )
   return (
     <Bar>
       <Left>
-        <Link href="/">Projects</Link>
+        <Link href="/">{say`Projects`}</Link>
         <NameField
-          label="Project name"
+          label={say`Project name`}
           hideLabel
           quiet
           value={name}
           onCommit={(next) =>
-            void workbench.edit((project) =>
-              makeEdit(project, `Rename to “${next}”`, (draft) => {
+            workbench.edit((project) =>
+              makeEdit(project, say`Rename to “${next}”`, (draft) => {
                 draft.name = next
               }),
             )
           }
         />
       </Left>
-      <nav aria-label="Stations">
+      <nav aria-label={say`Stations`}>
         <Path>
           {states.map(({ name: key, title, open, done }) => (
             <Step key={key} data-done={done || undefined}>
               <Link href={`/projects/${id}/${key}`} aria-current={key === station ? 'step' : undefined}>
-                {done && key !== station ? <Check size={15} color="var(--teal)" aria-label="done" /> : null}
+                {done && key !== station ? (
+                  <Check size={15} color="var(--teal)" aria-label={say`done`} />
+                ) : null}
                 {title}
-                {open > 0 ? <Open aria-label={`${open} to decide`}>{open}</Open> : null}
+                {open > 0 ? <Open aria-label={say`${open} to decide`}>{open}</Open> : null}
               </Link>
             </Step>
           ))}
@@ -157,20 +184,30 @@ export const TopBar = memo(function TopBar({ station }: { station: string }) {
           {SAVED[saved]}
         </Saved>
         <IconButton
-          aria-label={undo ? `Undo: ${undo}` : 'Undo'}
+          aria-label={undo ? say`Undo: ${undo}` : say`Undo`}
           isDisabled={!undo}
           onPress={() => void workbench.undo()}
         >
           <Undo2 size={18} />
         </IconButton>
         <IconButton
-          aria-label={redo ? `Redo: ${redo}` : 'Redo'}
+          aria-label={redo ? say`Redo: ${redo}` : say`Redo`}
           isDisabled={!redo}
           onPress={() => void workbench.redo()}
         >
           <Redo2 size={18} />
         </IconButton>
-        <History />
+        <Kept>{isInspected ? <History /> : null}</Kept>
+        <IconButton aria-label={say`Find a command (Ctrl+K)`} onPress={() => workbench.help('commands')}>
+          <Search size={18} />
+        </IconButton>
+        <IconButton
+          aria-label={say`Guide`}
+          aria-pressed={isGuided}
+          onPress={() => workbench.help(isGuided ? null : 'guide')}
+        >
+          <BookOpen size={18} />
+        </IconButton>
       </Right>
     </Bar>
   )

@@ -22,12 +22,14 @@ describe('keys', () => {
   })
 
   it('that do something everywhere do one thing each', () => {
-    const on = { undo: vi.fn(), redo: vi.fn(), showKeys: vi.fn() }
+    const on = { undo: vi.fn(), redo: vi.fn(), help: vi.fn() }
     for (const [event, done] of [
       [press('z', { ctrlKey: true }), 'undo'],
       [press('z', { ctrlKey: true, shiftKey: true }), 'redo'],
       [press('y', { metaKey: true }), 'redo'],
-      [press('?'), 'showKeys'],
+      [press('?'), 'help'],
+      [press('k', { ctrlKey: true }), 'help'],
+      [press('F1'), 'help'],
     ] as const) {
       const meant = EVERYWHERE.filter((k) => k.is(event))
       expect(meant).toHaveLength(1)

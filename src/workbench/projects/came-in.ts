@@ -1,3 +1,4 @@
+import { say } from '@/core/words'
 /** How files came in: how many did, and what was wrong with each of the others. */
 export type CameIn = { taken: number; failed: { file: string; message: string }[] }
 
@@ -6,7 +7,7 @@ export function wordsOf({ taken, failed }: CameIn): string | null {
   if (failed.length === 0) return null
   const each = failed.map(({ file, message }) => (message.includes(file) ? message : `${file}: ${message}`))
   const all = taken + failed.length
-  return all === 1 ? each[0]! : [`${taken} of ${all} files came in.`, ...each].join('\n')
+  return all === 1 ? each[0]! : [say`${taken} of ${all} files came in.`, ...each].join('\n')
 }
 
 const KEY = 'velvet-crease came in'

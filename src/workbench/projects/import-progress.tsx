@@ -1,4 +1,5 @@
 'use client'
+import { say } from '@/core/words'
 import { QuietButton } from '@/kit/button'
 import { Notice } from '@/kit/notice'
 import { Progress } from '@/kit/progress'
@@ -14,7 +15,7 @@ export function ImportProgress({ importing }: { importing: Importing }) {
         <div style={{ marginTop: 14 }}>
           <Progress label={`${state.doing}: ${state.file}`} share={state.share} />
           <Row style={{ marginTop: 8 }}>
-            <QuietButton onPress={stop}>Stop</QuietButton>
+            <QuietButton onPress={stop}>{say`Stop`}</QuietButton>
           </Row>
         </div>
       ) : null}

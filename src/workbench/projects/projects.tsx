@@ -1,24 +1,27 @@
 'use client'
-import { Archive, Copy, FileUp, Pencil, Trash2 } from 'lucide-react'
-import Link from 'next/link'
+import { FileUp } from 'lucide-react'
 import { useRouter } from 'next/navigation'
 import { useRef, useState } from 'react'
 import styled from 'styled-components'
 import type { Listed, ListQuery, ProjectList } from '@/contract/projects'
-import { count } from '@/core/units/count'
-import { Button, FileLink, IconButton, QuietButton } from '@/kit/button'
-import { NameField, SearchField } from '@/kit/field'
+import { count, say } from '@/core/words'
+import { Button, QuietButton } from '@/kit/button'
+import { SearchField } from '@/kit/field'
 import { FileButton } from '@/kit/file-button'
 import { FileDrop } from '@/kit/file-drop'
 import { Notice } from '@/kit/notice'
-import { Muted, Row, Tag } from '@/kit/surface'
+import { Select } from '@/kit/select'
+import { Muted, Row } from '@/kit/surface'
 import { AtCutter } from '../frame/at-cutter'
-import { api, archiveAddress } from '../store/api'
+import { api } from '../store/api'
 import type { NoticeState } from '../store/project-store'
 import { Backups } from './backups'
+import { BeginWith } from './begin-with'
 import { Bin } from './bin'
 import { carry, wordsOf } from './came-in'
 import { ImportProgress } from './import-progress'
+import { LanguageChoice } from './language-choice'
+import { ProjectCard } from './project-card'
 import { ACCEPTED, useImport } from './use-import'
 
 const Page = styled.main`
@@ -29,7 +32,7 @@ const Page = styled.main`
 const Masthead = styled.header`
   display: flex;
   align-items: end;
-  justify-content: space-between;
+  gap: 18px;
   margin-bottom: 26px;
   h1 {
     font-size: 40px;
@@ -64,37 +67,14 @@ const Below = styled.div`
   gap: 10px;
   margin-top: 30px;
 `
-const Card = styled.li`
-  display: flex;
-  flex-direction: column;
-  border-radius: 14px;
-  background: var(--paper);
-  box-shadow: var(--lift);
-  overflow: hidden;
-  > a:first-child {
-    display: block;
-    height: 190px;
-    padding: 18px;
-    background: #fff;
-    border-bottom: 1px solid var(--hairline);
-  }
-  img {
-    width: 100%;
-    height: 100%;
-    object-fit: contain;
-  }
-  > div {
-    padding: 12px 16px 14px;
-  }
-  h3 {
-    font-size: 18px;
-    flex: 1;
-    a {
-      color: inherit;
-      text-decoration: none;
-    }
-  }
-`
+type Query = Pick<ListQuery, 'find' | 'tag' | 'sort'>
+/** So few projects are seen at a glance. */
+const FEW = 6
+const ORDERS: readonly { value: Query['sort']; title: string }[] = [
+  { value: 'changed', title: say`changed last first` },
+  { value: 'begun', title: say`begun last first` },
+  { value: 'name', title: say`by name` },
+]
 
 type Props = {
   initial: ProjectList
@@ -108,8 +88,8 @@ export function Projects({ initial, deleted, problem }: Props) {
   const router = useRouter()
   const [list, setList] = useState(initial)
   const [bin, setBin] = useState(deleted)
-  const [find, setFind] = useState('')
-  const latest = useRef('')
+  const [query, setQuery] = useState<Query>({ find: '', tag: '', sort: 'changed' })
+  const latest = useRef(query)
   const [notice, setNotice] = useState<NoticeState | null>(
     problem ? { message: problem, tone: 'alarm' } : null,
   )
@@ -124,7 +104,7 @@ export function Projects({ initial, deleted, problem }: Props) {
         await api.addFile(current.id, current.revision, file, { lay: 'beside' }, importId, signal)
       ).revision
   })
-  const take = async (files: readonly File[]) => {
+  const take = async (files: readonly File[], station = 'lines') => {
     if (files.length === 0) return
     begun.current = null
     const came = await importing.start(files)
@@ -132,13 +112,19 @@ export function Projects({ initial, deleted, problem }: Props) {
     if (!project) return
     // What did not come in is told where its fellows are.
     carry(wordsOf(came))
-    router.push(`/projects/${project.id}/lines`)
+    router.push(`/projects/${project.id}/${station}`)
   }
-  const refresh = async (words = find) => {
-    const [projects, inBin] = await Promise.all([api.projects({ find: words }), api.projects({ bin: true })])
+  const refresh = async () => {
+    const asked = latest.current
+    const [projects, inBin] = await Promise.all([api.projects(asked), api.projects({ bin: true })])
     // An answer to what was typed before comes too late.
-    if (words === latest.current) setList(projects)
+    if (asked === latest.current) setList(projects)
     setBin(inBin)
+  }
+  const ask = (change: Partial<Query>) => {
+    latest.current = { ...latest.current, ...change }
+    setQuery(latest.current)
+    refresh().catch((error: Error) => alarm(error.message))
   }
   const attempt = async (work: Promise<unknown>) => {
     try {
@@ -151,15 +137,15 @@ export function Projects({ initial, deleted, problem }: Props) {
   const more = async (of: ProjectList, set: (list: ProjectList) => void, what: Partial<ListQuery>) => {
     const next = await api.projects({ ...what, from: of.projects.length })
     const known = new Set(of.projects.map((p) => p.id))
-    set({ total: next.total, projects: [...of.projects, ...next.projects.filter((p) => !known.has(p.id))] })
+    set({ ...next, projects: [...of.projects, ...next.projects.filter((p) => !known.has(p.id))] })
   }
   const remove = async (project: Listed) => {
     await attempt(api.remove(project.id))
     setNotice({
-      message: `“${project.name}” is in the bin.`,
+      message: say`“${project.name}” is in the bin.`,
       tone: 'calm',
       action: {
-        label: 'Bring it back',
+        label: say`Bring it back`,
         run: () => {
           setNotice(null)
           void attempt(api.restore(project.id))
@@ -167,60 +153,67 @@ export function Projects({ initial, deleted, problem }: Props) {
       },
     })
   }
-  /** A project without a drawing: what is in it is made in Shape. */
-  const begin = async () => {
-    try {
-      const { id } = await api.begin()
-      router.push(`/projects/${id}/shape`)
-    } catch (error) {
-      alarm((error as Error).message)
-    }
-  }
   const left = list.total - list.projects.length
+  const isAsked = query.find !== '' || query.tag !== ''
   return (
     <Page>
-      <FileDrop label="Drop it: a new project begins" onFiles={(files) => void take(files)} />
+      <FileDrop label={say`Drop it: a new project begins`} onFiles={(files) => void take(files)} />
       <Masthead>
-        <h1>Velvet Crease</h1>
-        <Muted>From a flat drawing to folded paper.</Muted>
+        <h1>{say`Velvet Crease`}</h1>
+        <Muted>{say`From a flat drawing to folded paper.`}</Muted>
         <AtCutter />
+        <div style={{ marginLeft: 'auto', width: 130, alignSelf: 'start' }}>
+          <LanguageChoice />
+        </div>
       </Masthead>
-      <Drop aria-label="New project" data-testid="drop">
+      <Drop aria-label={say`New project`} data-testid="drop">
         <div>
-          <h2>Drop a drawing here</h2>
-          <Muted>
-            A box, an envelope, a card, as SVG, DXF or PDF, or a picture of its shape; or paste a drawing that
-            you copied. Folds, cuts and pieces are found for you. Several files become one project.
-          </Muted>
+          <h2>{say`Drop a drawing here`}</h2>
+          <Muted>{say`A box, an envelope, a card, as SVG, DXF or PDF, or a picture of its shape; or paste a drawing that you copied. Folds, cuts and pieces are found for you. Several files become one project.`}</Muted>
           <ImportProgress importing={importing} />
         </div>
         <FileButton
-          label="Drawing to begin with"
+          label={say`Drawing to begin with`}
           accept={`${ACCEPTED},.zip`}
           multiple
           button={Button}
           onFiles={(files) => void take(files)}
         >
-          <FileUp size={17} /> Choose a file
+          <FileUp size={17} />
+          {say` Choose a file`}
         </FileButton>
-        <QuietButton onPress={() => void begin()}>Begin with a pattern or a shape</QuietButton>
       </Drop>
-      {initial.total > initial.projects.length || find ? (
-        <Row style={{ marginBottom: 18 }}>
-          <SearchField
-            label="Find a project"
-            value={find}
-            onChange={(words) => {
-              setFind(words)
-              latest.current = words
-              refresh(words).catch((error: Error) => alarm(error.message))
-            }}
-          />
+      <BeginWith onFiles={(files, station) => void take(files, station)} onProblem={alarm} />
+      {initial.total > FEW || isAsked ? (
+        <Row style={{ marginBottom: 18, alignItems: 'end', gap: 14 }}>
+          <SearchField label={say`Find a project`} value={query.find} onChange={(find) => ask({ find })} />
+          <div style={{ width: 190 }}>
+            <Select
+              label={say`In order`}
+              value={query.sort}
+              choices={ORDERS}
+              onChange={(sort) => ask({ sort })}
+            />
+          </div>
+          {list.tags.length > 0 ? (
+            <div style={{ width: 190 }}>
+              <Select
+                label={say`Tag`}
+                value={query.tag}
+                choices={[{ value: '', title: say`any` }, ...list.tags.map((t) => ({ value: t, title: t }))]}
+                onChange={(tag) => ask({ tag })}
+              />
+            </div>
+          ) : null}
           <Muted role="status">{count(list.total, 'project')}</Muted>
         </Row>
       ) : null}
       {list.projects.length === 0 && !problem ? (
-        <Muted>{find ? 'No project has such a name.' : 'No project yet. The first drawing makes one.'}</Muted>
+        <Muted>
+          {isAsked
+            ? say`No project is called so, or tagged so.`
+            : say`No project yet. The first drawing makes one.`}
+        </Muted>
       ) : null}
       <List>
         {list.projects.map((project) => (
@@ -228,6 +221,7 @@ export function Projects({ initial, deleted, problem }: Props) {
             key={project.id}
             project={project}
             onRename={(name) => void attempt(api.rename(project.id, name))}
+            onTag={(tags) => void attempt(api.tag(project.id, tags))}
             onDuplicate={() => void attempt(api.duplicate(project.id))}
             onRemove={() => void remove(project)}
           />
@@ -235,9 +229,9 @@ export function Projects({ initial, deleted, problem }: Props) {
       </List>
       <Below>
         {left > 0 ? (
-          <QuietButton onPress={() => void more(list, setList, { find }).catch((e) => alarm(e.message))}>
-            Show more ({left} left)
-          </QuietButton>
+          <QuietButton
+            onPress={() => void more(list, setList, query).catch((e) => alarm(e.message))}
+          >{say`Show more (${left} left)`}</QuietButton>
         ) : null}
         <Bin
           bin={bin}
@@ -249,71 +243,5 @@ export function Projects({ initial, deleted, problem }: Props) {
       </Below>
       {notice ? <Notice {...notice} onClose={() => setNotice(null)} /> : null}
     </Page>
-  )
-}
-
-type CardProps = {
-  project: Listed
-  onRename: (name: string) => void
-  onDuplicate: () => void
-  onRemove: () => void
-}
-
-function ProjectCard({ project, onRename, onDuplicate, onRemove }: CardProps) {
-  const [renaming, setRenaming] = useState(false)
-  const { id, name, revision, pieces, lines, toDecide, sheets } = project
-  return (
-    <Card data-testid="project">
-      <Link href={`/projects/${id}/lines`} aria-label={`Open ${name}`} tabIndex={-1}>
-        {/* biome-ignore lint/performance/noImgElement: an SVG of this server, nothing to optimise */}
-        <img src={`/api/projects/${id}/thumbnail?revision=${revision}`} alt="" loading="lazy" />
-      </Link>
-      <div>
-        <Row style={{ flexWrap: 'nowrap', gap: 2 }}>
-          {renaming ? (
-            <div style={{ flex: 1 }}>
-              <NameField
-                label={`Name of ${name}`}
-                hideLabel
-                value={name}
-                onCommit={(next) => {
-                  setRenaming(false)
-                  onRename(next)
-                }}
-              />
-            </div>
-          ) : (
-            <h3>
-              <Link href={`/projects/${id}/lines`}>{name}</Link>
-            </h3>
-          )}
-          <IconButton aria-label={`Rename ${name}`} onPress={() => setRenaming(!renaming)}>
-            <Pencil size={15} />
-          </IconButton>
-          <IconButton aria-label={`Duplicate ${name}`} onPress={onDuplicate}>
-            <Copy size={15} />
-          </IconButton>
-          <FileLink
-            href={archiveAddress(id)}
-            download
-            aria-label={`Save ${name} as one file`}
-            title="Save as one file"
-          >
-            <Archive size={15} />
-          </FileLink>
-          <IconButton aria-label={`Delete ${name}`} onPress={onRemove}>
-            <Trash2 size={15} />
-          </IconButton>
-        </Row>
-        <Muted style={{ margin: '2px 0 8px' }}>
-          {[
-            count(pieces, 'piece'),
-            count(lines, 'line'),
-            ...(sheets > 0 ? [count(sheets, 'sheet')] : []),
-          ].join(', ')}
-        </Muted>
-        {toDecide > 0 ? <Tag $tone="brass">{toDecide} to decide</Tag> : <Tag $tone="teal">all decided</Tag>}
-      </div>
-    </Card>
   )
 }

@@ -2,11 +2,13 @@
 import { nanoid } from 'nanoid'
 import { useCallback, useRef, useState } from 'react'
 import { importProgressSchema } from '@/contract/imports'
+import { ENDINGS } from '@/core/intake/endings'
+import { say } from '@/core/words'
 import { listen } from '../store/api'
 import { type CameIn, wordsOf } from './came-in'
 
 /** What the file dialog offers first; whatever is chosen is known by its bytes. */
-export const ACCEPTED = '.svg,.dxf,.pdf,.ai,.fold,.png,.jpg,.jpeg,.xml'
+export const ACCEPTED = ENDINGS.map((e) => `.${e}`).join(',')
 
 export type ImportState = { file: string; share: number; doing: string }
 type Send = (file: File, importId: string, signal: AbortSignal) => Promise<unknown>
@@ -37,7 +39,7 @@ export function useImport(send: Send): Importing {
     const came: CameIn = { taken: 0, failed: [] }
     for (const file of [...files].sort((a, b) => byName.compare(a.name, b.name))) {
       const id = nanoid(16)
-      setState({ file: file.name, share: 0, doing: 'Sending the file' })
+      setState({ file: file.name, share: 0, doing: say`Sending the file` })
       const leave = listen(`imports/${id}/events`, importProgressSchema, (progress) =>
         setState((s) => (s ? { ...s, ...progress } : s)),
       )
@@ -46,7 +48,7 @@ export function useImport(send: Send): Importing {
         came.taken += 1
       } catch (error) {
         const { message } = error as Error
-        const stopped = `${file.name} was stopped; nothing of it was kept.`
+        const stopped = say`${file.name} was stopped; nothing of it was kept.`
         came.failed.push({ file: file.name, message: controller.signal.aborted ? stopped : message })
       } finally {
         leave()

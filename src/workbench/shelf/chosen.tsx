@@ -3,7 +3,7 @@ import { CopyPlus, Trash2 } from 'lucide-react'
 import styled from 'styled-components'
 import { deletePieces, duplicatePieces } from '@/core/binding/copy-pieces'
 import { makeEdit } from '@/core/document/edits'
-import { count } from '@/core/units/count'
+import { count, say } from '@/core/words'
 import { IconButton, QuietButton } from '@/kit/button'
 import { NumberEntry } from '@/kit/field'
 import { MenuButton } from '@/kit/menu'
@@ -14,7 +14,7 @@ const Bar = styled.div`
   flex-wrap: wrap;
   align-items: center;
   gap: 6px;
-  margin: 0 14px 9px;
+  margin: 9px 14px;
   padding: 8px 10px;
   border-radius: var(--radius);
   background: var(--plum-wash);
@@ -47,25 +47,25 @@ export function Chosen() {
     )
   const choosePaper = (id: string) => {
     const paper = papers.find((p) => p.id === id)
-    each(`Cut ${these} from ${paper?.name ?? 'no paper'}`, (piece) => {
+    each(say`Cut ${these} from ${paper?.name ?? say`no paper`}`, (piece) => {
       piece.paper = paper?.id ?? null
     })
   }
   return (
     <Bar data-testid="chosen-on-shelf">
       <div>
-        {these} chosen
-        <QuietButton onPress={() => workbench.choosePieces([])}>None</QuietButton>
+        {say`${these} chosen`}
+        <QuietButton onPress={() => workbench.choosePieces([])}>{say`None`}</QuietButton>
       </div>
       <MenuButton
-        text="Paper"
-        label={`Paper for ${these}`}
-        entries={[...papers.map(({ id, name }) => ({ id, title: name })), { id: '', title: 'No paper' }]}
+        text={say`Paper`}
+        label={say`Paper for ${these}`}
+        entries={[...papers.map(({ id, name }) => ({ id, title: name })), { id: '', title: say`No paper` }]}
         onChoose={choosePaper}
       />
       <div style={{ width: 78 }}>
         <NumberEntry
-          label={`Copies of each of ${these}`}
+          label={say`Copies of each of ${these}`}
           hideLabel
           suffix="×"
           value={same ?? 1}
@@ -73,20 +73,20 @@ export function Chosen() {
           max={500}
           whole
           onCommit={(copies) =>
-            each(`Make ${copies} of each of ${these}`, (piece) => {
+            each(say`Make ${copies} of each of ${these}`, (piece) => {
               piece.copies = copies
             })
           }
         />
       </div>
       <IconButton
-        aria-label={`Duplicate ${these}`}
-        onPress={() => void workbench.edit((p) => duplicatePieces(p, ids))}
+        aria-label={say`Duplicate ${these}`}
+        onPress={() => workbench.edit((p) => duplicatePieces(p, ids))}
       >
         <CopyPlus size={17} />
       </IconButton>
       <IconButton
-        aria-label={`Delete ${these}`}
+        aria-label={say`Delete ${these}`}
         onPress={() => {
           workbench.choosePieces([])
           void workbench.edit((p) => deletePieces(p, ids))

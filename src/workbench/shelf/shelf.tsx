@@ -8,20 +8,22 @@ import { makeEdit } from '@/core/document/edits'
 import { ROLES } from '@/core/document/lines'
 import type { Piece } from '@/core/document/pieces'
 import type { Project } from '@/core/document/project'
-import { openFindings } from '@/core/inspection'
+import { ROLE_NAMES } from '@/core/document/role-names'
+import { openFindings } from '@/core/inspection/open-findings'
 import { roleCounts } from '@/core/pieces/lines'
 import { shapeOfPiece } from '@/core/pieces/piece-shape'
 import { spentPieces } from '@/core/pieces/spent'
-import { count } from '@/core/units/count'
 import { formatSize } from '@/core/units/length'
+import { count, say } from '@/core/words'
 import { QuietButton } from '@/kit/button'
 import { NameField, NumberEntry } from '@/kit/field'
 import { Muted, Tag } from '@/kit/surface'
 import { RoleSample } from '../board/line-sample'
-import { ROLE_NAMES } from '../role-names'
+import { fetched } from '../stations/fetched'
 import { useProject, useWorkbench } from '../store/context'
-import { Chosen } from './chosen'
 import { Thumbnail } from './thumbnail'
+
+const Chosen = fetched(() => import('./chosen').then((m) => m.Chosen))
 
 const Strip = styled.aside`
   width: 292px;
@@ -119,6 +121,7 @@ const CARD_HEIGHT = 122
 export function Shelf() {
   const workbench = useWorkbench()
   const pieces = useProject((s) => s.project.pieces)
+  const isChosen = useProject((s) => s.chosenPieces.length > 0)
   const list = useMemo(() => Object.values(pieces), [pieces])
   const scroller = useRef<HTMLDivElement>(null)
   // Only the cards in sight are drawn: a sheet of confetti has thousands.
@@ -130,28 +133,25 @@ export function Shelf() {
     overscan: 4,
   })
   return (
-    <Strip aria-label="Shelf of pieces">
+    <Strip aria-label={say`Shelf of pieces`}>
       <header>
-        <h2>Pieces</h2>
+        <h2>{say`Pieces`}</h2>
         <Muted as="span" data-testid="piece-count">
           {count(list.length, 'piece')}
         </Muted>
         {list.length > 1 ? (
           <QuietButton
-            aria-label="Choose all pieces"
+            aria-label={say`Choose all pieces`}
             onPress={() => workbench.choosePieces(list.map((p) => p.id))}
             style={{ marginLeft: 'auto', padding: '1px 9px', fontSize: 12.5 }}
-          >
-            Choose all
-          </QuietButton>
+          >{say`Choose all`}</QuietButton>
         ) : null}
       </header>
       {list.length === 0 ? (
-        <Muted style={{ padding: '0 18px' }}>
-          A closed cut line makes a piece. Make the outline “Cut” in the station Lines.
-        </Muted>
+        <Muted
+          style={{ padding: '0 18px' }}
+        >{say`A closed cut line makes a piece. Make the outline “Cut” in the station Lines.`}</Muted>
       ) : null}
-      <Chosen />
       <Scroller ref={scroller}>
         <ul style={{ height: cards.getTotalSize() }}>
           {cards.getVirtualItems().map(({ key, index, start }) => (
@@ -166,6 +166,8 @@ export function Shelf() {
           ))}
         </ul>
       </Scroller>
+      {/* Below the cards, so that none of them moves away under the finger. */}
+      {isChosen ? <Chosen /> : null}
     </Strip>
   )
 }
@@ -201,7 +203,7 @@ const PieceCard = memo(function PieceCard({ piece }: { piece: Piece }) {
     )
   }
   const change = (label: string, set: (draft: Piece) => void) =>
-    void workbench.edit((p) => makeEdit(p, label, (draft) => set(draft.pieces[piece.id]!)))
+    workbench.edit((p) => makeEdit(p, label, (draft) => set(draft.pieces[piece.id]!)))
   return (
     <Card
       $chosen={chosen}
@@ -210,7 +212,7 @@ const PieceCard = memo(function PieceCard({ piece }: { piece: Piece }) {
       onPointerEnter={() => workbench.light(piece.lines)}
       onPointerLeave={() => workbench.light([])}
     >
-      <Choose aria-pressed={chosen} aria-label={`Choose ${piece.name}`} onClick={choose}>
+      <Choose aria-pressed={chosen} aria-label={say`Choose ${piece.name}`} onClick={choose}>
         <Thumbnail lines={lines} piece={piece} colour={paper?.colour ?? null} />
         {chosen ? (
           <span>
@@ -220,12 +222,12 @@ const PieceCard = memo(function PieceCard({ piece }: { piece: Piece }) {
       </Choose>
       <div>
         <NameField
-          label="Name of the piece"
+          label={say`Name of the piece`}
           hideLabel
           quiet
           value={piece.name}
           onCommit={(name) =>
-            change(`Name a piece “${name}”`, (draft) => {
+            change(say`Name a piece “${name}”`, (draft) => {
               draft.name = name
             })
           }
@@ -233,7 +235,7 @@ const PieceCard = memo(function PieceCard({ piece }: { piece: Piece }) {
         <Below>
           <span>{formatSize(size, unit)}</span>
           <NumberEntry
-            label={`Copies of ${piece.name}`}
+            label={say`Copies of ${piece.name}`}
             hideLabel
             suffix="×"
             value={piece.copies}
@@ -241,7 +243,7 @@ const PieceCard = memo(function PieceCard({ piece }: { piece: Piece }) {
             max={500}
             whole
             onCommit={(copies) =>
-              change(`Make ${copies} of “${piece.name}”`, (draft) => {
+              change(say`Make ${copies} of “${piece.name}”`, (draft) => {
                 draft.copies = copies
               })
             }
@@ -257,13 +259,13 @@ const PieceCard = memo(function PieceCard({ piece }: { piece: Piece }) {
         ))}
         <li style={{ marginLeft: 'auto' }}>
           {spent ? (
-            <Tag $tone="plain">used up</Tag>
+            <Tag $tone="plain">{say`used up`}</Tag>
           ) : paper ? (
             <>
               <Swatch style={{ background: paper.colour }} /> {paper.name}
             </>
           ) : (
-            <Tag $tone="brass">no paper</Tag>
+            <Tag $tone="brass">{say`no paper`}</Tag>
           )}
         </li>
         {own.length > 0 ? (
@@ -271,9 +273,7 @@ const PieceCard = memo(function PieceCard({ piece }: { piece: Piece }) {
             <Tag
               $tone={own.some((f) => f.severity === 'error') ? 'alarm' : 'brass'}
               data-testid="piece-findings"
-            >
-              {own.length} noticed
-            </Tag>
+            >{say`${own.length} noticed`}</Tag>
           </li>
         ) : null}
       </Counts>

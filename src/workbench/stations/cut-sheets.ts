@@ -3,6 +3,7 @@ import type { Sheet } from '@/core/document/layout'
 import type { Paper, PaperFields } from '@/core/document/paper'
 import { leftoverOf, markCut, markUncut, withLeftover, withoutLeftover } from '@/core/sheets/cut-sheet'
 import { formatSize } from '@/core/units/length'
+import { say } from '@/core/words'
 import { api } from '../store/api'
 import type { Workbench } from '../store/project-store'
 
@@ -18,7 +19,7 @@ export async function changePaper(workbench: Workbench, id: string, fields: Pape
     workbench.setPapers((await api.papers()).papers)
     return true
   } catch (error) {
-    workbench.say({ message: (error as Error).message, tone: 'alarm' })
+    workbench.notify({ message: (error as Error).message, tone: 'alarm' })
     return false
   }
 }
@@ -36,10 +37,10 @@ export async function sheetWasCut(workbench: Workbench, sheet: Sheet, job: strin
   await workbench.edit((project) => markCut(project, sheet.id, job, leftover !== null))
   if (!paper || !leftover) return
   if (!(await changePaper(workbench, paper.id, withoutLeftover(paper, leftover)))) return
-  workbench.say({
-    message: `The leftover of ${sizeWords(workbench, leftover)} of “${paper.name}” is used up.`,
+  workbench.notify({
+    message: say`The leftover of ${sizeWords(workbench, leftover)} of “${paper.name}” is used up.`,
     tone: 'calm',
-    action: { label: 'It was not cut', run: () => void sheetsNotCut(workbench, [sheet.id]) },
+    action: { label: say`It was not cut`, run: () => void sheetsNotCut(workbench, [sheet.id]) },
   })
 }
 
@@ -60,13 +61,13 @@ export async function keepRest(workbench: Workbench, sheet: Sheet, rest: Size): 
   const words = sizeWords(workbench, rest)
   if (!(await changePaper(workbench, paper.id, withLeftover(paper, rest)))) return
   await workbench.edit((project) =>
-    makeEdit(project, `Keep the rest of ${words}`, ({ layout }) => {
+    makeEdit(project, say`Keep the rest of ${words}`, ({ layout }) => {
       const drafted = layout.sheets.find((s) => s.id === sheet.id)
       if (drafted?.cut) drafted.cut.restKept = true
     }),
   )
-  workbench.say({
-    message: `A leftover of ${words} of “${paper.name}” is kept, and used first next time.`,
+  workbench.notify({
+    message: say`A leftover of ${words} of “${paper.name}” is kept, and used first next time.`,
     tone: 'calm',
   })
 }

@@ -6,12 +6,14 @@ import type { Finding } from '@/core/document/findings'
 import type { Project } from '@/core/document/project'
 import { type Box, uniteBoxes } from '@/core/geometry/measure'
 import { shapeOf } from '@/core/geometry/shape'
-import { keyOf } from '@/core/inspection'
+import { keyOf } from '@/core/inspection/open-findings'
 import { linesOf } from '@/core/pieces/lines'
 import { shapeOfPiece } from '@/core/pieces/piece-shape'
+import { say } from '@/core/words'
 import { QuietButton } from '@/kit/button'
-import { Row, Tag } from '@/kit/surface'
+import { Row } from '@/kit/surface'
 import { useWorkbench } from '../store/context'
+import { SeverityTag } from './severity-tag'
 
 const Entry = styled.li`
   font-size: 13.5px;
@@ -53,7 +55,7 @@ export function Noticed({ finding, left = false }: { finding: Finding; left?: bo
   }
   const accept = (on: boolean) =>
     void workbench.edit((project) =>
-      makeEdit(project, on ? 'Leave as it is' : 'Ask again', (draft) => {
+      makeEdit(project, on ? say`Leave as it is` : say`Ask again`, (draft) => {
         const key = keyOf(finding)
         draft.accepted = on ? [...draft.accepted, key] : draft.accepted.filter((k) => k !== key)
       }),
@@ -71,7 +73,7 @@ export function Noticed({ finding, left = false }: { finding: Finding; left?: bo
       onPointerEnter={() => workbench.light(lines)}
       onPointerLeave={() => workbench.light([])}
     >
-      <Tag $tone={severity === 'note' ? 'plain' : severity === 'error' ? 'alarm' : 'brass'}>{severity}</Tag>{' '}
+      <SeverityTag severity={severity} />{' '}
       {hasPlace ? (
         <button type="button" onClick={show}>
           {message}
@@ -83,7 +85,7 @@ export function Noticed({ finding, left = false }: { finding: Finding; left?: bo
         <Row style={{ marginTop: 6 }}>
           {fix && !left ? <QuietButton onPress={putRight}>{fix.label}</QuietButton> : null}
           {severity === 'note' ? null : (
-            <QuietButton onPress={() => accept(!left)}>{left ? 'Ask again' : 'Leave it'}</QuietButton>
+            <QuietButton onPress={() => accept(!left)}>{left ? say`Ask again` : say`Leave it`}</QuietButton>
           )}
         </Row>
       )}

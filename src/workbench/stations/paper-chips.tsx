@@ -1,5 +1,6 @@
 'use client'
 import { piecesWithoutPaper, takePaper } from '@/core/pieces/take-paper'
+import { say } from '@/core/words'
 import { QuietButton } from '@/kit/button'
 import { MenuButton } from '@/kit/menu'
 import { Row } from '@/kit/surface'
@@ -22,7 +23,7 @@ export function PaperChips() {
       {papers.slice(0, OPEN).map(({ id, name, colour }) => (
         <QuietButton
           key={id}
-          aria-label={`Take ${name}`}
+          aria-label={say`Take ${name}`}
           onPress={() => take(id)}
           style={{ padding: '2px 9px', fontSize: 12.5 }}
         >
@@ -31,8 +32,8 @@ export function PaperChips() {
       ))}
       {papers.length > OPEN ? (
         <MenuButton
-          text="Another"
-          label="Take another paper"
+          text={say`Another`}
+          label={say`Take another paper`}
           entries={papers.slice(OPEN).map(({ id, name }) => ({ id, title: name }))}
           onChoose={take}
         />

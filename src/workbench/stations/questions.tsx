@@ -1,5 +1,6 @@
 'use client'
 import type { FileSource, Reading } from '@/core/document/sources'
+import { say } from '@/core/words'
 import { Radios } from '@/kit/radios'
 import { Muted } from '@/kit/surface'
 import { api } from '../store/api'
@@ -21,8 +22,8 @@ export function useReread(source: FileSource) {
 }
 
 const STACKED = [
-  { value: 'layers', title: 'layers of paper, a piece each' },
-  { value: 'openings', title: 'openings cut out of what lies beneath' },
+  { value: 'layers', title: say`layers of paper, a piece each` },
+  { value: 'openings', title: say`openings cut out of what lies beneath` },
 ] as const
 
 /** Which of its possible sizes a drawing has. */
@@ -32,7 +33,7 @@ export function SizeQuestion({ source }: { source: FileSource }) {
   if (scale.choices.length === 0) return null
   return (
     <Radios
-      label={scale.sure ? 'Its size can be read otherwise' : 'Which size is right?'}
+      label={scale.sure ? say`Its size can be read otherwise` : say`Which size is right?`}
       isAsked={!scale.sure}
       value={scale.sure ? String(scale.mmPerUnit) : null}
       choices={scale.choices.map((c) => ({ value: String(c.mmPerUnit), title: c.label }))}
@@ -51,7 +52,9 @@ export function StackQuestion({ source }: { source: FileSource }) {
       {stacked.sure ? null : <Muted style={{ marginTop: 8 }}>{stacked.why}</Muted>}
       <Radios
         label={
-          stacked.sure ? 'Fills lie on one another; they are' : 'Fills lie on one another. What are they?'
+          stacked.sure
+            ? say`Fills lie on one another; they are`
+            : say`Fills lie on one another. What are they?`
         }
         isAsked={!stacked.sure}
         value={stacked.sure ? stacked.as : null}

@@ -2,6 +2,7 @@
 import type { Sheet } from '@/core/document/layout'
 import { restOf } from '@/core/sheets/cut-sheet'
 import { formatSize } from '@/core/units/length'
+import { say } from '@/core/words'
 import { QuietButton } from '@/kit/button'
 import { Muted, Row } from '@/kit/surface'
 import { SheetPart } from '../board/sheet-part'
@@ -18,10 +19,11 @@ export function RestOfSheet({ sheet }: { sheet: Sheet }) {
   return (
     <Row style={{ marginTop: 10, flexWrap: 'nowrap' }} data-testid="rest">
       <SheetPart sheet={sheet} part={rest} colour={paper.colour} />
-      <Muted as="span" style={{ flex: 1 }}>
-        {formatSize(rest, project.unit)} are left of this sheet.
-      </Muted>
-      <QuietButton onPress={() => void keepRest(workbench, sheet, rest)}>Keep the rest</QuietButton>
+      <Muted
+        as="span"
+        style={{ flex: 1 }}
+      >{say`${formatSize(rest, project.unit)} are left of this sheet.`}</Muted>
+      <QuietButton onPress={() => void keepRest(workbench, sheet, rest)}>{say`Keep the rest`}</QuietButton>
     </Row>
   )
 }

@@ -8,6 +8,9 @@ import type { KeyHelp } from '../keys/key'
 /** What a station still wants: how many decisions, and whether its work is done. */
 export type StationState = { open: number; done: boolean }
 
+/** What a station is for, and three things to try there. */
+export type Guide = { aim: string; tries: readonly [string, string, string] }
+
 /** A step of the work. Adding one is a folder here with such an object, and a line in the list. */
 export type Station = {
   /** in addresses; also the name of its folder */
@@ -25,8 +28,8 @@ export type Station = {
   stage: () => ReactNode
   /** around both, where they share what goes on while the station is open */
   Frame?: ComponentType<{ children: ReactNode }>
-  /** fetches its parts ahead, where they do not come with the page */
-  load?: () => Promise<unknown>
+  /** in a person's own words, for the guide and the first visit */
+  guide: Guide
   /** what keys do here besides what they do everywhere */
   keys: readonly KeyHelp[]
 }

@@ -2,6 +2,7 @@
 import { useRouter } from 'next/navigation'
 import styled from 'styled-components'
 import type { Trouble } from '@/core/sheets/troubles'
+import { say } from '@/core/words'
 import { QuietButton } from '@/kit/button'
 import { Tag } from '@/kit/surface'
 import { useProject, useWorkbench } from '../store/context'
@@ -15,16 +16,16 @@ const List = styled.ul`
   font-size: 13.5px;
 `
 const WORDS: Readonly<Record<Trouble['kind'], string>> = {
-  overlap: 'on one another',
-  outside: 'over the edge',
-  'on-marks': 'on the marks',
-  undecided: 'not decided',
-  unplaced: 'on no sheet',
-  'no-paper': 'no paper',
-  behind: 'out of date',
-  'other-paper': 'out of date',
-  size: 'out of date',
-  mat: 'another mat',
+  overlap: say`on one another`,
+  outside: say`over the edge`,
+  'on-marks': say`on the marks`,
+  undecided: say`not decided`,
+  unplaced: say`on no sheet`,
+  'no-paper': say`no paper`,
+  behind: say`out of date`,
+  'other-paper': say`out of date`,
+  size: say`out of date`,
+  mat: say`another mat`,
 }
 
 type Props = {
@@ -61,11 +62,9 @@ export function TroubleList({ troubles, onLay }: Props) {
               {' '}
               <QuietButton
                 onPress={() => onLay(t.piece!)}
-                aria-label={`Lay it here: ${t.message}`}
+                aria-label={say`Lay it here: ${t.message}`}
                 style={{ padding: '1px 8px', fontSize: 12.5 }}
-              >
-                Lay it here
-              </QuietButton>
+              >{say`Lay it here`}</QuietButton>
             </>
           ) : null}
           {t.kind === 'no-paper' ? <PaperChips /> : null}
@@ -74,11 +73,9 @@ export function TroubleList({ troubles, onLay }: Props) {
               {' '}
               <QuietButton
                 onPress={() => go(t)}
-                aria-label={`Show: ${t.message}`}
+                aria-label={say`Show: ${t.message}`}
                 style={{ padding: '1px 8px', fontSize: 12.5 }}
-              >
-                Show
-              </QuietButton>
+              >{say`Show`}</QuietButton>
             </>
           ) : null}
         </li>

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { atCutterSchema, type JobCommand, type JobPart, type JobStatus, jobViewSchema } from '@/contract/jobs'
 import {
   acceptedSchema,
@@ -15,6 +15,10 @@ import { type CutterFields, cutterSchema } from '@/core/document/cutter'
 import type { Edit } from '@/core/document/edits'
 import { type PaperFields, paperSchema } from '@/core/document/paper'
 import type { Lay, Reading } from '@/core/document/sources'
+import { say } from '@/core/words'
+
+/** What is said while nothing comes back. */
+export const NO_ANSWER = say`The server does not answer. Check that it runs; this page tries again by itself.`
 
 /** What the server answered instead of what was asked for; status 0 where it did not answer at all. */
 export class ApiError extends Error {
@@ -48,14 +52,14 @@ async function call<T>(
     })
   } catch (error) {
     if (signal?.aborted) throw error
-    throw new ApiError(0, 'The server does not answer. Check that it runs; this page tries again by itself.')
+    throw new ApiError(0, NO_ANSWER)
   }
   const answer: unknown = await response.json().catch(() => ({}))
   if (!response.ok) {
     const { data: told } = refusalSchema.safeParse(answer)
     throw new ApiError(
       response.status,
-      told?.message ?? `The server answered ${response.status}.`,
+      told?.message ?? say`The server answered ${response.status}.`,
       told?.revision === undefined ? null : { kept: told.kept ?? false },
     )
   }
@@ -63,7 +67,7 @@ async function call<T>(
   if (checked.success) return checked.data
   throw new ApiError(
     502,
-    'The server answers in a way that this page does not know. Reload the page; it may be older than the server.',
+    say`The server answers in a way that this page does not know. Reload the page; it may be older than the server.`,
   )
 }
 
@@ -76,16 +80,17 @@ const withCutter = z.object({ cutter: cutterSchema })
 const at = (...parts: string[]) => parts.map(encodeURIComponent).join('/')
 
 export const api = {
-  projects: ({ find = '', from = 0, bin = false }: Partial<ListQuery> = {}) =>
+  projects: ({ find = '', tag = '', sort = 'changed', from = 0, bin = false }: Partial<ListQuery> = {}) =>
     call(
       'GET',
-      `projects?${new URLSearchParams({ find, from: String(from), bin: String(bin) })}`,
+      `projects?${new URLSearchParams({ find, tag, sort, from: String(from), bin: String(bin) })}`,
       listSchema,
     ),
   removeForGood: (id: string) => call('POST', at('projects', id, 'remove'), nothing),
   backups: () => call('GET', 'backups', backupsSchema),
   restoreBackup: (name: string) => call('POST', at('backups', name, 'restore'), nothing),
   rename: (id: string, name: string) => call('PATCH', at('projects', id), changedSchema, { name }),
+  tag: (id: string, tags: readonly string[]) => call('PATCH', at('projects', id), changedSchema, { tags }),
   remove: (id: string) => call('DELETE', at('projects', id), nothing),
   restore: (id: string) => call('POST', at('projects', id, 'restore'), nothing),
   /** Begins a project without a drawing. */

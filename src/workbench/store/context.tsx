@@ -1,6 +1,8 @@
 'use client'
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
+import { toldIn } from '@/core/units/told'
+import { say } from '@/core/words'
 import { startComputer } from '@/tasks/computer'
 import { api, fontsAddress } from './api'
 import {
@@ -22,6 +24,11 @@ const otherWindows = (channel: BroadcastChannel): Others => ({
     return () => channel.removeEventListener('message', take)
   },
 })
+
+/** When the worker fetches what inspection and edits need, ms after the project is open. */
+const AFTER_FIRST_DRAWING = 50
+/** How long a project that was left still waits for its last steps to be kept, ms. */
+const LATEST = 10_000
 
 /** Loads a project and keeps it open for everything inside. */
 export function WorkbenchProvider({
@@ -45,22 +52,31 @@ export function WorkbenchProvider({
       .then(async ([stored, { papers }, { cutters }]) => {
         if (left) return
         await computer.open(JSON.stringify(stored.project), fontsAddress(id))
-        const cutter = cutters.find((c) => c.id === stored.project.run.cutter) ?? null
-        const { findings, ...overview } = await computer.overview(papers, cutter)
+        const families = await computer.families()
         if (left) return
         opened = createProjectStore(
-          { id, ...stored, papers, cutters, ...overview, findings: findings ?? [] },
+          { id, ...stored, papers, cutters, families },
           computer,
           otherWindows(channel),
         )
         setWorkbench(opened)
+        setTimeout(() => void opened?.inspect(), AFTER_FIRST_DRAWING)
       })
       .catch((error: Error) => setProblem(error.message))
+    const stay = (event: BeforeUnloadEvent) => {
+      if (opened && opened.store.getState().saved !== 'saved') event.preventDefault()
+    }
+    window.addEventListener('beforeunload', stay)
     return () => {
       left = true
-      opened?.end()
-      channel.close()
-      end()
+      window.removeEventListener('beforeunload', stay)
+      // Steps that were made just before are still kept, unless the server does not answer.
+      const late = new Promise((resolve) => setTimeout(resolve, LATEST))
+      void Promise.race([opened?.kept(), late]).then(() => {
+        opened?.end()
+        channel.close()
+        end()
+      })
     }
   }, [id])
   if (problem)
@@ -68,7 +84,7 @@ export function WorkbenchProvider({
       <div style={{ padding: 48 }} role="alert">
         <p>{problem}</p>
         <p>
-          <a href="/">All projects</a>
+          <a href="/">{say`All projects`}</a>
         </p>
       </div>
     )
@@ -85,6 +101,12 @@ export function useWorkbench(): Workbench {
 /** A part of the open project's state; the component is drawn again when it changes. */
 export function useProject<T>(select: (state: ProjectState) => T): T {
   return useStore(useWorkbench().store, select)
+}
+
+/** Tells sentences that are kept in mm in the unit of the project. */
+export function useTold(): (sentence: string) => string {
+  const unit = useProject((s) => s.project.unit)
+  return (sentence) => toldIn(sentence, unit)
 }
 
 /** A value computed from the project, only when the project changes. */

@@ -3,6 +3,7 @@ import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { applyChanges, type Edit, makeEdit } from '@/core/document/edits'
 import { emptyProject, type Project } from '@/core/document/project'
 import type { Computer } from '@/tasks/computer'
+import type { Overview } from '@/tasks/twin'
 import { createProjectStore, type Others, type Told } from './project-store'
 
 /** A server of one project that can be made to fail, and what it was sent. */
@@ -49,8 +50,9 @@ function open(others?: Others) {
   const server = standInServer(project)
   const computer = {
     follow: vi.fn(async ({ label }: Edit): Promise<Edit> => ({ label, changes: [] })),
-    overview: vi.fn(async () => ({ families: [], findings: [], troubles: [] })),
+    overview: vi.fn(async (): Promise<Overview> => ({ families: [], findings: [], troubles: [] })),
     open: vi.fn(async () => undefined),
+    warmUp: vi.fn(async () => true),
     apply: vi.fn(async () => undefined),
   }
   const workbench = createProjectStore(
@@ -62,8 +64,6 @@ function open(others?: Others) {
       papers: [],
       cutters: [],
       families: [],
-      findings: [],
-      troubles: [],
     },
     computer as unknown as Remote<Computer>,
     others,
@@ -220,4 +220,72 @@ it('takes over what the server answers to an undo, on page and in the worker', a
   await workbench.undo()
   expect(state()).toMatchObject({ revision: 2, project: { name: 'as it was' } })
   expect(computer.apply).toHaveBeenCalledOnce()
+})
+
+it('tells why all of it could not be looked at, and counts nothing as looked at', async () => {
+  const { workbench, computer, state } = open()
+  computer.overview.mockRejectedValueOnce(new RangeError('too many meetings.'))
+  await workbench.inspect()
+  expect(state().isInspected).toBe(false)
+  expect(state().notice).toMatchObject({
+    tone: 'alarm',
+    message: expect.stringContaining('too many meetings.'),
+  })
+})
+
+it('says that a step is saved only when it is, however long the worker is busy before it', async () => {
+  const { workbench, computer, state, server } = open()
+  const busy = (ms: number) =>
+    computer.follow.mockImplementationOnce(async ({ label }) => {
+      await new Promise((resolve) => setTimeout(resolve, ms))
+      return { label, changes: [] }
+    })
+  busy(1000)
+  busy(1000)
+  const both = [workbench.edit((p) => rename(p, 'Spring')), workbench.edit((p) => rename(p, 'Summer'))]
+  expect(state().saved).toBe('saving')
+  await vi.advanceTimersByTimeAsync(1500)
+  expect(server.bases).toHaveLength(1)
+  expect(state().saved).toBe('saving')
+  await vi.advanceTimersByTimeAsync(1500)
+  await Promise.all(both)
+  expect(server.bases).toHaveLength(2)
+  expect(state().saved).toBe('saved')
+  // A step that changes nothing has nothing to be kept.
+  await workbench.edit((p) => [p, { label: 'Nothing', changes: [] }])
+  expect(state().saved).toBe('saved')
+})
+
+it('counts nothing as looked at before the worker had what that takes, however often it must ask', async () => {
+  const { workbench, computer, state } = open()
+  expect(state().isInspected).toBe(false)
+  computer.warmUp.mockResolvedValueOnce(false)
+  const looked = workbench.inspect()
+  await vi.advanceTimersByTimeAsync(10)
+  expect(computer.overview).not.toHaveBeenCalled()
+  expect(state().isInspected).toBe(false)
+  await vi.advanceTimersByTimeAsync(5000)
+  await looked
+  expect(state()).toMatchObject({ isInspected: true, findings: [] })
+})
+
+it('waits with an edit until the worker has what it needs, and says so', async () => {
+  const { workbench, computer, state } = open()
+  computer.warmUp.mockResolvedValueOnce(false)
+  const done = workbench.edit((p) => rename(p, 'Spring'))
+  await vi.advanceTimersByTimeAsync(10)
+  expect(state().saved).toBe('waiting')
+  expect(state().notice?.message).toContain('Not saved yet. The server does not answer.')
+  expect(computer.follow).not.toHaveBeenCalled()
+  await vi.advanceTimersByTimeAsync(5000)
+  await done
+  expect(state().project.name).toBe('Spring')
+  expect(state().saved).toBe('saved')
+  expect(state().notice).toBeNull()
+  // From then on an edit is shown without asking the worker, which may be busy.
+  const { length } = computer.warmUp.mock.calls
+  void workbench.edit((p) => rename(p, 'Summer'))
+  await vi.advanceTimersByTimeAsync(0)
+  expect(computer.warmUp.mock.calls.length).toBe(length)
+  expect(state().project.name).toBe('Summer')
 })

@@ -10,9 +10,11 @@ import type { Project } from '@/core/document/project'
 import type { Lay } from '@/core/document/sources'
 import type { Box } from '@/core/geometry/measure'
 import type { Trouble } from '@/core/sheets/troubles'
-import type { Computer, MeasuredFamily, Overview } from '@/tasks/computer'
-import type { View } from '../board/view'
-import { ApiError, api, fontsAddress } from './api'
+import { toldIn } from '@/core/units/told'
+import { say } from '@/core/words'
+import type { Computer, MeasuredFamily } from '@/tasks/computer'
+import type { Place, View } from '../board/view'
+import { ApiError, api, fontsAddress, NO_ANSWER } from './api'
 
 export type Saved = 'saved' | 'saving' | 'waiting'
 export type NoticeState = {
@@ -31,8 +33,10 @@ export type ProjectState = {
   saved: Saved
   papers: Paper[]
   cutters: Cutter[]
-  findings: Finding[]
   families: MeasuredFamily[]
+  /** whether findings and troubles are known: they come after the first drawing */
+  isInspected: boolean
+  findings: Finding[]
   /** what is wrong with the sheets */
   troubles: Trouble[]
   /** lines chosen in drawing or ledger */
@@ -42,8 +46,12 @@ export type ProjectState = {
   /** pieces chosen on the shelf */
   chosenPieces: readonly string[]
   notice: NoticeState | null
-  /** a place that the drawing shows large; a new object each time it is asked for */
-  place: { box: Box } | null
+  /** what is open to help: the guide beside the work, all keys, or the field for commands */
+  help: Help | null
+  /** a recipe that is to be set up in Shape, by its name, or `pattern` for any; null for none */
+  wanted: string | null
+  /** a place that the drawing is to show */
+  place: Place | null
   /** whether questions are gone through one at a time */
   reviewing: boolean
   /** the sheet that is looked at, in Sheets and in Run; the first where it is gone */
@@ -58,6 +66,8 @@ export type ProjectState = {
   views: Readonly<Record<string, View>>
 }
 
+export type Help = 'guide' | 'keys' | 'commands'
+
 /** Makes an edit on the project as it stands when its turn comes. */
 export type Make = (project: Project) => [Project, Edit]
 
@@ -70,7 +80,7 @@ const NOBODY: Others = { tell: () => undefined, listen: () => () => undefined }
 /** A refused edit is made again on the newer state so often. */
 const AGAIN = 3
 const RETRY = 1500
-const NOT_SAVED = 'Not saved yet.'
+const NOT_SAVED = say`Not saved yet.`
 
 /** Lets the page draw and answer before what comes next. */
 const nextTask = () => new Promise((resolve) => setTimeout(resolve))
@@ -87,17 +97,23 @@ export function createProjectStore(
     history: History
     papers: Paper[]
     cutters: Cutter[]
-  } & Overview,
+    families: MeasuredFamily[]
+  },
   computer: Remote<Computer>,
   others: Others = NOBODY,
 ) {
   const store = createStore<ProjectState>(() => ({
     ...initial,
+    isInspected: false,
+    findings: [],
+    troubles: [],
     saved: 'saved',
     selection: [],
     lit: [],
     chosenPieces: [],
     notice: null,
+    help: null,
+    wanted: null,
     place: null,
     reviewing: false,
     sheetId: null,
@@ -111,11 +127,24 @@ export function createProjectStore(
   let queue: Promise<unknown> = Promise.resolve()
   let ended = false
 
-  const say = (notice: NoticeState | null) => store.setState({ notice })
+  const notify = (notice: NoticeState | null) => {
+    const { unit } = store.getState().project
+    store.setState({ notice: notice && { ...notice, message: toldIn(notice.message, unit) } })
+  }
   const enqueue = <T>(work: () => Promise<T>): Promise<T> => {
     const turn = queue.then(work)
     queue = turn.catch(() => undefined)
     return turn
+  }
+  /** Steps that are not kept yet: until the last of them is, nothing counts as saved, whatever they wait for. */
+  let pending = 0
+  const keeping = <T>(work: () => Promise<T>): Promise<T> => {
+    pending += 1
+    if (store.getState().saved === 'saved') store.setState({ saved: 'saving' })
+    return enqueue(work).finally(() => {
+      pending -= 1
+      if (pending === 0 && store.getState().saved === 'saving') store.setState({ saved: 'saved' })
+    })
   }
 
   const mirrorChanges = (changes: Change[]) => {
@@ -126,7 +155,7 @@ export function createProjectStore(
     const { papers, cutters, project } = store.getState()
     const cutter = cutters.find((c) => c.id === project.run.cutter) ?? null
     const { findings, ...told } = await computer.overview(papers, cutter)
-    store.setState(findings ? { ...told, findings } : told)
+    store.setState({ ...told, ...(findings ? { findings } : {}), isInspected: true })
   }
 
   async function reload(): Promise<void> {
@@ -146,8 +175,9 @@ export function createProjectStore(
     while (!ended) {
       try {
         const accepted = await send(store.getState().revision)
-        store.setState({ revision: accepted.revision, history: accepted.history, saved: 'saved' })
-        if (store.getState().notice?.message.startsWith(NOT_SAVED)) say(null)
+        const saved = pending > 1 ? 'saving' : 'saved'
+        store.setState({ revision: accepted.revision, history: accepted.history, saved })
+        if (store.getState().notice?.message.startsWith(NOT_SAVED)) notify(null)
         return accepted
       } catch (error) {
         if (!(error instanceof ApiError)) {
@@ -159,22 +189,42 @@ export function createProjectStore(
         if (!passing) {
           await reload()
           if (error.stale) return error.stale.kept ? null : 'stale'
-          say({ message: error.message, tone: 'alarm' })
+          notify({ message: error.message, tone: 'alarm' })
           return null
         }
         store.setState({ saved: 'waiting' })
-        say({ message: `${NOT_SAVED} ${error.message}`, tone: 'alarm' })
+        notify({ message: `${NOT_SAVED} ${error.message}`, tone: 'alarm' })
         await new Promise((resolve) => setTimeout(resolve, RETRY))
       }
     }
     return null
   }
 
+  /** Whether the worker is known to have what edits need: then none of them asks again, as it may be busy. */
+  let isReady = false
+  const warmUp = async (): Promise<boolean> => {
+    isReady ||= await computer.warmUp()
+    return isReady
+  }
+
+  /** Waits until the worker has what an edit needs: it is fetched after the first drawing, and the server may be gone. */
+  async function ready(): Promise<void> {
+    store.setState({ saved: 'saving' })
+    while (!ended && !(await warmUp())) {
+      store.setState({ saved: 'waiting' })
+      notify({ message: `${NOT_SAVED} ${NO_ANSWER}`, tone: 'alarm' })
+      await new Promise((resolve) => setTimeout(resolve, RETRY))
+    }
+  }
+
   /** What goes wrong between page and worker is told, and the page begins again from what the server has. */
   async function recover(error: unknown): Promise<void> {
     const why = error instanceof Error ? error.message : String(error)
     await reload()
-    say({ message: `The last step could not be done here (${why}). What was kept is shown.`, tone: 'alarm' })
+    notify({
+      message: say`The last step could not be done here (${why}). What was kept is shown.`,
+      tone: 'alarm',
+    })
   }
 
   /**
@@ -182,7 +232,7 @@ export function createProjectStore(
    * @param layingOut also lays the pieces out anew
    */
   const perform = (make: Make, layingOut = false) =>
-    enqueue(async () => {
+    keeping(async () => {
       for (let times = 1; times <= AGAIN; times += 1) {
         let done: Awaited<ReturnType<typeof performOnce>>
         try {
@@ -193,17 +243,17 @@ export function createProjectStore(
         }
         if (done !== 'stale') {
           if (times > 1)
-            say({
-              message: 'Another window had changed this project: your last step was made on its newer state.',
+            notify({
+              message: say`Another window had changed this project: your last step was made on its newer state.`,
               tone: 'calm',
             })
           return
         }
       }
-      say({
-        message: 'Another window changed this project, and your last step does not fit its newer state.',
+      notify({
+        message: say`Another window changed this project, and your last step does not fit its newer state.`,
         tone: 'alarm',
-        action: { label: 'Do it again', run: () => void perform(make, layingOut) },
+        action: { label: say`Do it again`, run: () => void perform(make, layingOut) },
       })
     })
 
@@ -212,6 +262,10 @@ export function createProjectStore(
     if (edit.changes.length === 0 && !layingOut) return 'done'
     let whole: Edit
     try {
+      if (!isReady) {
+        store.setState({ project: made })
+        await ready()
+      }
       const following = computer.follow(edit, layingOut ? store.getState().papers : null)
       // Lines change by the thousand. Making the edit and showing it get a task each, so that neither is felt.
       if (touchedBy(edit.changes).has('lines')) await nextTask()
@@ -237,13 +291,12 @@ export function createProjectStore(
 
   /** Asks the server for an edit (undo, redo, a further file) and applies what it answers. */
   const ask = (send: (id: string, base: number) => Promise<Changed>) =>
-    enqueue(async () => {
+    keeping(async () => {
       const { id } = store.getState()
       const changed = await post((base) => send(id, base))
       if (changed === 'stale')
-        say({
-          message:
-            'This project was changed in another window. Its newer state is shown; do the last step again.',
+        notify({
+          message: say`This project was changed in another window. Its newer state is shown; do the last step again.`,
           tone: 'alarm',
         })
       if (!changed || changed === 'stale') return
@@ -279,6 +332,8 @@ export function createProjectStore(
     store,
     /** Makes an edit; what follows from it (pieces, makings) is a part of it. */
     edit: (make: Make) => perform(make),
+    /** Waits until all steps so far are kept. */
+    kept: () => queue,
     /** Makes an edit and lays the pieces out anew, in one step; without an edit it lays them out as things stand. */
     editAndLay: (make: Make = (project) => [project, { label: '', changes: [] }]) => perform(make, true),
     ask,
@@ -292,9 +347,13 @@ export function createProjectStore(
     },
     select: (selection: readonly string[]) => store.setState({ selection }),
     /** Shows a place large in the drawing. */
-    lookAt: (box: Box) => store.setState({ place: { box } }),
+    lookAt: (box: Box) => store.setState({ place: { box, how: 'large' } }),
+    /** Shows a place that came of itself: the view stays where all of it is seen, or where a hand is at work. */
+    bringIntoView: (box: Box) => store.setState({ place: { box, how: 'seen' } }),
     review: (reviewing: boolean) => store.setState({ reviewing }),
     light: (lit: readonly string[]) => store.setState({ lit }),
+    help: (help: Help | null) => store.setState({ help }),
+    want: (wanted: string | null) => store.setState({ wanted }),
     lookAs: (look: Look) => store.setState({ look }),
     choosePieces: (chosenPieces: readonly string[]) => store.setState({ chosenPieces }),
     lookAtSheet: (sheetId: string) => store.setState({ sheetId, chosenPlacements: [] }),
@@ -312,9 +371,19 @@ export function createProjectStore(
       store.setState({ papers })
       void refresh()
     },
-    say,
+    notify,
     computer,
-    refresh,
+    /** Looks at all of it for the first time, once the worker has what that and edits need. */
+    async inspect(): Promise<void> {
+      while (!ended && !(await warmUp())) await new Promise((resolve) => setTimeout(resolve, RETRY))
+      if (ended) return
+      await refresh().catch((error: Error) =>
+        notify({
+          message: say`Lines, pieces and sheets could not be looked at: ${error.message} Nothing can be sent until they are; load the page again.`,
+          tone: 'alarm',
+        }),
+      )
+    },
     /** Calls back with all changes as they happen, and when the whole document is new. */
     mirror(onChanges: (changes: Change[]) => void, onReopen: () => void): () => void {
       followers.add(onChanges)

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { listQuerySchema } from '@/contract/projects'
 import { isArchive } from '@/core/archive'
 import { LIMITS } from '@/core/intake/refusal'

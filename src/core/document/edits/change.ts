@@ -1,5 +1,5 @@
 import type { Patch } from 'immer'
-import { z } from 'zod'
+import * as z from 'zod'
 import { id } from '../fields'
 import type { Line } from '../lines'
 

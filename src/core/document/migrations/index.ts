@@ -1,3 +1,4 @@
+import { say } from '../../words'
 import { VERSION } from '../project'
 import type { StoredDocument } from './stored-document'
 import { toVersion2 } from './to-version-2'
@@ -15,7 +16,7 @@ export class UnknownVersion extends RangeError {
   override readonly name = 'UnknownVersion'
   constructor(readonly version: unknown) {
     super(
-      `This project was kept by a newer version of Velvet Crease (document ${String(version)}, this one knows ${VERSION}). Update the program to open it; nothing was changed.`,
+      say`This project was kept by a newer version of Velvet Crease (document ${String(version)}, this one knows ${VERSION}). Update the program to open it; nothing was changed.`,
     )
   }
 }

@@ -5,8 +5,8 @@ import { type InPicture, stillOf } from '../../folding/still'
 import { heightOf, widthOf } from '../../geometry/measure'
 import { shapeOf } from '../../geometry/shape'
 import type { PieceShape } from '../../pieces/piece-shape'
-import { count } from '../../units/count'
 import { formatSize, type Unit } from '../../units/length'
+import { counted, say } from '../../words'
 import type { Colours } from '../folded'
 import { PAGES, Pen, PLUM } from '../pdf/pen'
 
@@ -36,7 +36,7 @@ const FLATNESS = 0.4
  */
 export async function buildSheet(booklet: Booklet): Promise<Uint8Array> {
   const document = await PDFDocument.create({ updateMetadata: false })
-  document.setTitle(`${booklet.name}: how it is built`)
+  document.setTitle(say`${booklet.name}: how it is built`)
   const size = PAGES[booklet.unit]
   const pen = await Pen.of(document, size)
   const numbers = new Map(booklet.pieces.map((p, i) => [p.shape.piece.id, i + 1]))
@@ -58,12 +58,12 @@ function drawParts(
   const glued = steps.some(({ step }) => step.letter !== null)
   const layered = steps.some(({ step }) => step.kind === 'layer')
   const tools = [
-    'a bone folder or the back of a knife for the scores',
-    glued ? 'glue that sets clear' : '',
-    layered ? 'spacers of foam' : '',
-    steps.some(({ step }) => step.kind === 'curl') ? 'a pen to curl edges over' : '',
+    say`a bone folder or the back of a knife for the scores`,
+    glued ? say`glue that sets clear` : '',
+    layered ? say`spacers of foam` : '',
+    steps.some(({ step }) => step.kind === 'curl') ? say`a pen to curl edges over` : '',
   ].filter(Boolean)
-  const about = `${count(pieces.length, 'part')}, ${count(steps.length, 'step')}. At hand: ${tools.join(', ')}.`
+  const about = say`${counted(pieces.length, 'part')}, ${counted(steps.length, 'step')}. At hand: ${tools.join(', ')}.`
   let y = MARGIN + 12
   for (const line of pen.wrapped(about, size.width - 2 * MARGIN, 9, false)) {
     pen.write(line, MARGIN, y, 9)
@@ -81,9 +81,9 @@ function drawParts(
     const x = MARGIN + column * width
     drawFlat(pen, shape, { x, y, width: width - 4, height: PARTS.high - 15 })
     const lines = [
-      `${i + 1}  ${shape.piece.name}${copies > 1 ? `, ${copies} times` : ''}`,
+      `${i + 1}  ${shape.piece.name}${copies > 1 ? say`, ${copies} times` : ''}`,
       formatSize({ width: widthOf(shape.box), height: heightOf(shape.box) }, unit),
-      paper ?? 'no paper chosen',
+      paper ?? say`no paper chosen`,
     ]
     lines.forEach((line, k) => {
       const [first = ''] = pen.wrapped(line, width - 4, 7.5, k === 0)
@@ -93,7 +93,7 @@ function drawParts(
   y += PARTS.high
   for (const { name: sheet, pieces: on } of sheets) {
     const list = on.map((id) => numbers.get(id) ?? '?').join(', ')
-    for (const line of pen.wrapped(`${sheet}: parts ${list}`, size.width - 2 * MARGIN, 8.5, false)) {
+    for (const line of pen.wrapped(say`${sheet}: parts ${list}`, size.width - 2 * MARGIN, 8.5, false)) {
       if (y > size.height - MARGIN) {
         pen.turn()
         y = MARGIN + 4
@@ -147,8 +147,8 @@ function drawSteps(
     const room = width - 6
     const parts = [...new Set(step.pieces.flatMap((id) => numbers.get(id) ?? []))]
     const notes = [
-      parts.length > 0 ? `Part${parts.length === 1 ? '' : 's'} ${parts.join(', ')}.` : '',
-      step.hold ? 'Hold it until the glue has set.' : '',
+      parts.length > 0 ? (parts.length === 1 ? say`Part ${parts[0]}.` : say`Parts ${parts.join(', ')}.`) : '',
+      step.hold ? say`Hold it until the glue has set.` : '',
     ].filter(Boolean)
     pen.write(String(i + 1), x, y + 6, 15, true)
     let line = y + 4

@@ -1,3 +1,4 @@
+import { say } from '../../words'
 import { writeFold } from './fold'
 import { writeGltf } from './gltf'
 import type { FoldedKind } from './kind'
@@ -9,7 +10,7 @@ export type { Colours, FoldedBuild } from './kind'
 /** Every kind of file for a folded build. */
 export const FOLDED_KINDS: readonly FoldedKind[] = [
   { ending: 'fold', title: 'FOLD', type: 'application/json', write: writeFold },
-  { ending: 'svg', title: 'Picture (SVG)', type: 'image/svg+xml', write: writeStill },
+  { ending: 'svg', title: say`Picture (SVG)`, type: 'image/svg+xml', write: writeStill },
   { ending: 'obj', title: 'OBJ', type: 'model/obj', write: writeObj },
-  { ending: 'gltf', title: 'glTF', type: 'model/gltf+json', write: writeGltf },
+  { ending: 'gltf', title: say`glTF`, type: 'model/gltf+json', write: writeGltf },
 ]

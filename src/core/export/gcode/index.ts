@@ -1,5 +1,6 @@
 import type { SheetPlan, Tool } from '../../cutting/pass'
 import { repeated } from '../../cutting/timeline'
+import { say } from '../../words'
 import { planOf, type Write } from '../kind'
 
 /** T numbers of the tools. */
@@ -30,7 +31,7 @@ export function planToGcode(plan: SheetPlan, title: string): string {
       `(Pass ${i + 1} of ${plan.passes.length}: ${pass.role}${pass.dashed ? ' in dashes' : ''}, ${pass.tool}, force ${pass.setting.force} g, ${pass.setting.passes} times)`,
     )
     if (pass.tool !== tool) out.push(`T${TOOL_NUMBER[pass.tool]} M6`)
-    if (pass.pause) out.push(`(${comment(pass.pause)}, then go on)`, 'M0')
+    if (pass.pause) out.push(`(${comment(say`${pass.pause}, then go on`)})`, 'M0')
     tool = pass.tool
     const feed = n(pass.setting.speed * 60)
     for (const { points } of repeated(pass)) {

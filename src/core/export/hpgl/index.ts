@@ -1,5 +1,6 @@
 import type { SheetPlan, Tool } from '../../cutting/pass'
 import { repeated } from '../../cutting/timeline'
+import { say } from '../../words'
 import { planOf, type Write } from '../kind'
 
 /** Plotter units in a millimetre: one is 0.025 mm (HP-GL reference: 1016 to the inch). */
@@ -17,7 +18,7 @@ const PEN: Record<Tool, number> = { 'scoring tip': 1, knife: 2, pen: 3 }
 export function planToHpgl(plan: SheetPlan, title: string): string {
   const out: string[] = [`CO"${comment(title)}"`, 'IN', 'PA']
   for (const pass of plan.passes) {
-    if (pass.pause) out.push(`CO"${comment(pass.pause)}, then go on"`, 'NR')
+    if (pass.pause) out.push(`CO"${comment(say`${pass.pause}, then go on`)}"`, 'NR')
     out.push(
       `SP${PEN[pass.tool]}`,
       `VS${Math.max(1, Math.round(pass.setting.speed / 10))}`,

@@ -1,12 +1,14 @@
 import { PDFDocument } from 'pdf-lib'
 import type { SheetPlan } from '../../cutting/pass'
+import { TOOL_NAMES } from '../../cutting/pass'
 import type { Timeline } from '../../cutting/timeline'
 import type { Sheet } from '../../document/layout'
 import type { Project } from '../../document/project'
+import { roleWord } from '../../document/role-names'
 import { laidOn } from '../../sheets/place'
 import { duration } from '../../units/clock'
-import { count } from '../../units/count'
 import { formatSize } from '../../units/length'
+import { count, counted, say } from '../../words'
 import { PAGES, Pen } from '../pdf/pen'
 
 export type JobSheetPart = {
@@ -33,14 +35,14 @@ export async function jobSheet(
   order: readonly number[],
 ): Promise<Uint8Array> {
   const document = await PDFDocument.create({ updateMetadata: false })
-  document.setTitle(`${project.name}: job sheet`)
+  document.setTitle(say`${project.name}: job sheet`)
   const size = PAGES[project.unit]
   const pen = await Pen.of(document, size)
   pen.write(project.name, MARGIN, MARGIN + 5, 15, true)
   const total = parts.reduce((sum, p) => sum + p.timeline.total, 0)
   const pauses = parts.reduce((sum, p) => sum + p.timeline.changes.length, 0)
   pen.write(
-    `${cutterName}. ${count(parts.length, 'sheet')}, about ${duration(total)}, ${count(pauses, 'stop')} for a hand. Run them in this order: ${order.map((i) => parts[i]!.number).join(', ')}.`,
+    say`${cutterName}. ${counted(parts.length, 'sheet')}, about ${duration(total)}, ${counted(pauses, 'stop')} for a hand. Run them in this order: ${order.map((i) => parts[i]!.number).join(', ')}.`,
     MARGIN,
     MARGIN + 12,
     8.5,
@@ -74,23 +76,23 @@ function drawPart(pen: Pen, project: Project, part: JobSheetPart, frame: Frame):
   const x = frame.x + picture + 3
   const room = frame.x + frame.width - x
   let y = frame.y + step
-  const say = (text: string, strong = false) => {
+  const write = (text: string, strong = false) => {
     for (const line of pen.wrapped(text, room, size, strong)) {
       if (y > frame.y + frame.height) return
       pen.write(line, x, y, size, strong)
       y += step
     }
   }
-  say(`Sheet ${number}: ${paperName}`, true)
-  say(
+  write(say`Sheet ${number}: ${paperName}`, true)
+  write(
     `${formatSize(sheet, project.unit)}, ${count(sheet.placements.length, 'piece')}, ${duration(timeline.total)}`,
   )
   plan.passes.forEach((pass, i) => {
-    if (pass.pause) say(`* ${pass.pause}.`)
+    if (pass.pause) write(`* ${pass.pause}.`)
     const { force, speed, passes } = pass.setting
-    say(
-      `${i + 1}. ${pass.role}${pass.dashed ? ' in dashes' : ''}, ${pass.tool}: ${force} g, ${speed} mm/s${passes > 1 ? `, ${passes} times` : ''}`,
+    write(
+      `${i + 1}. ${roleWord(pass.role)}${pass.dashed ? say` in dashes` : ''}, ${TOOL_NAMES[pass.tool]}: ${force} g, ${speed} mm/s${passes > 1 ? say`, ${passes} times` : ''}`,
     )
   })
-  if (!plan.passes.some((p) => p.tool === 'scoring tip')) say('Needs no scoring tip.')
+  if (!plan.passes.some((p) => p.tool === 'scoring tip')) write(say`Needs no scoring tip.`)
 }

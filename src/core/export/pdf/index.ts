@@ -33,7 +33,7 @@ export async function sheetToPdf(
   // What is printed already is not drawn over with hairlines.
   const kinds = print ? EXPORTED.filter((k) => k !== 'print') : EXPORTED
   pdf.page(sheet, [...printed, ...(cut ? cutLayers(pdf, project, sheet, kinds) : [])])
-  if (print?.bothSides) {
+  if (print?.bothSides || print?.numbers) {
     pdf.page(sheet, await printLayers(pdf, project, sheet, print, 'back', decodeArt))
     pdf.turnOverSideways(sheet)
   }

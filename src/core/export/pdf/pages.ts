@@ -14,6 +14,7 @@ export async function openPdf(title: string) {
   const { context } = document
   const groups = new Map<string, { key: string; ref: PDFRef }>()
   const pictures = new Map<string, PDFRef>()
+  const fonts = new Map<string, PDFRef>()
   return {
     /**
      * What begins a layer; `EMC` ends it.
@@ -43,6 +44,12 @@ export async function openPdf(title: string) {
       pictures.set(key, context.register(context.flateStream(colours, dict)))
       return `/${key} Do`
     },
+    /** Figures in Helvetica, which every reader of PDF has; from where they stand, size of type in mm. */
+    figures(text: string, x: number, y: number, size: number): string {
+      const font = { Type: 'Font', Subtype: 'Type1', BaseFont: 'Helvetica' }
+      if (fonts.size === 0) fonts.set('F0', context.register(context.obj(font)))
+      return `BT 0 g /F0 ${n(size)} Tf 1 0 0 -1 ${n(x)} ${n(y)} Tm (${text.replace(/\D/g, '')}) Tj ET`
+    },
     /** Adds a page of `width` by `height` mm that shows what `content` writes. */
     page({ width, height }: { width: number; height: number }, content: readonly string[]): void {
       const page = document.addPage([width * PT, height * PT])
@@ -59,6 +66,7 @@ export async function openPdf(title: string) {
         context.obj({
           Properties: Object.fromEntries([...groups.values()].map(({ key, ref }) => [key, ref])),
           XObject: Object.fromEntries(pictures),
+          Font: Object.fromEntries(fonts),
         }),
       )
     },

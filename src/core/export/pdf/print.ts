@@ -11,14 +11,15 @@ import { artOn, type DecodeArt } from './art'
 import { colourOf, number as n, pathOf, ringOf } from './content'
 import { printedOn } from './fills'
 import type { PdfPages } from './pages'
+import { numbersOn } from './part-numbers'
 
 /** Quarter circle by a cubic curve (common practice: 0.5523 of the radius). */
 const ROUND = 0.5522847498
 
 /**
  * What is printed on a sheet before it is cut: on the front art and fills with their bleed, lines, register marks, and
- * the lines of cut and score only where they are asked for; on the back art alone. What the printer leaves bare stays
- * empty.
+ * the lines of cut and score only where they are asked for; on the back art, and the numbers of the parts where they
+ * are asked for. What the printer leaves bare stays empty.
  */
 export async function printLayers(
   pdf: PdfPages,
@@ -32,7 +33,8 @@ export async function printLayers(
   const bleed = bleedOf({ print, layout: project.layout })
   const clip = `${n(border)} ${n(border)} ${n(sheet.width - 2 * border)} ${n(sheet.height - 2 * border)} re W n`
   const out = [pdf.layer(side === 'front' ? 'print' : 'print on the back'), 'q', clip]
-  if (decodeArt) out.push(...(await artLayers(pdf, project, sheet, side, bleed, decodeArt)))
+  const hasArt = decodeArt && (side === 'front' || print.bothSides)
+  if (hasArt) out.push(...(await artLayers(pdf, project, sheet, side, bleed, decodeArt)))
   if (side === 'front') {
     for (const thing of printedOn(project, sheet, bleed)) {
       if (thing.kind === 'fill') {
@@ -45,6 +47,11 @@ export async function printLayers(
       for (const { groups } of partsOf(project, sheet))
         for (const { kind, contours } of groups) if (kind !== 'print') out.push(...contours.map(pathOf))
     }
+  }
+  if (print.numbers) {
+    // A part that lies mirrored shows its back on the front of the sheet, where its own front is not printed on it.
+    const bare = (piece: string) => !(hasArt && project.pieces[piece]?.art?.[side])
+    out.push(...numbersOn(pdf, project, sheet, side, bare))
   }
   out.push('Q EMC')
   return side === 'front' ? [...out, ...marksLayer(pdf, sheet, print)] : out

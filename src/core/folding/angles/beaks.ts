@@ -1,3 +1,4 @@
+import { say } from '../../words'
 import { MEETS, offLine } from '../panel-edges'
 import { type Guess, other, type Sheet } from './rule'
 
@@ -15,8 +16,8 @@ export function* beaks(sheet: Sheet): Generator<readonly [number, Guess]> {
         at[panel]!.filter((j) => j !== middle && [a, b].includes(other(hinges[j]!, panel))),
       )
       if (slants.length !== 2) continue
-      yield [k, { turn: 180, way: 1, sure: true, why: 'The card closes over its fold.', fromInside: true }]
-      const why = 'A beak follows the fold that it stands on.'
+      yield [k, { turn: 180, way: 1, sure: true, why: say`The card closes over its fold.`, fromInside: true }]
+      const why = say`A beak follows the fold that it stands on.`
       yield [middle, { turn: 180, way: -1, sure: true, follows: true, why }]
       for (const j of slants) yield [j, { turn: 180, way: 1, sure: true, follows: true, why }]
     }

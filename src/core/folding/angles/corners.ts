@@ -1,3 +1,4 @@
+import { say } from '../../words'
 import type { Flat } from '../model'
 import { apart, type Edge, MEETS } from '../panel-edges'
 import { isAsLong } from '../partners'
@@ -36,7 +37,7 @@ export function* corners(sheet: Sheet, known: readonly (Guess | undefined)[]) {
         return Math.abs(cos) > 1.001 ? null : 180 - degrees(Math.acos(Math.max(-1, Math.min(1, cos))))
       }
       const [first, second] = [turn(alpha, beta, gamma), turn(alpha, gamma, beta)]
-      const why = 'Two walls meet at the corner between them.'
+      const why = say`Two walls meet at the corner between them.`
       if (first === null || second === null || (known[one.hinge] && known[two.hinge])) continue
       yield [one.hinge, { turn: first, way: 1, sure: true, why }] as const
       yield [two.hinge, { turn: second, way: 1, sure: true, why }] as const

@@ -1,3 +1,4 @@
+import { say } from '../../words'
 import { depthFrom } from '../panel-edges'
 import { type Guess, other, type Sheet } from './rule'
 
@@ -18,5 +19,5 @@ export function* covers(sheet: Sheet, known: readonly (Guess | undefined)[]) {
   })
   if (!isCovered) return
   for (const k of at[base]!)
-    yield [k, { turn: 180, way: 1, sure: true, why: 'Flaps cover the panel that they hang on.' }] as const
+    yield [k, { turn: 180, way: 1, sure: true, why: say`Flaps cover the panel that they hang on.` }] as const
 }

@@ -1,3 +1,4 @@
+import { say } from '../../words'
 import type { Sheet } from './rule'
 
 /** A curved fold bends paper; panels that stay flat cannot turn about it. */
@@ -6,6 +7,6 @@ export function* curved({ hinges }: Sheet) {
     if (h.isCurved)
       yield [
         k,
-        { turn: 0, way: 1, sure: false, why: 'A curved fold bends its panels; it is shown flat.' },
+        { turn: 0, way: 1, sure: false, why: say`A curved fold bends its panels; it is shown flat.` },
       ] as const
 }

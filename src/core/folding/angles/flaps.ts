@@ -1,3 +1,4 @@
+import { say } from '../../words'
 import type { BareHinge } from '../hinges'
 import { depthFrom } from '../panel-edges'
 import { alongFor } from '../partners'
@@ -23,7 +24,7 @@ export function* flaps(
     if (isFlapOfFlap && isParallel(hinges[came]!, hinges[over]!)) {
       const wall = depthFrom(panels[parent]!, hinges[over]!.from, hinges[over]!.to)
       if (depth > 0.7 * wall && depth < 1.05 * wall) {
-        yield [came, { turn: 180, way: 1, sure: true, why: 'The wall is folded over onto itself.' }]
+        yield [came, { turn: 180, way: 1, sure: true, why: say`The wall is folded over onto itself.` }]
         continue
       }
     }
@@ -34,7 +35,7 @@ export function* flaps(
           turn: 0,
           way: -1,
           sure: true,
-          why: 'A slanted fold of a locking bottom is flat once the box stands.',
+          why: say`A slanted fold of a locking bottom is flat once the box stands.`,
         },
       ]
       continue
@@ -42,7 +43,7 @@ export function* flaps(
     yield [
       came,
       hasWalls || at.some((own) => own.length > 2)
-        ? { turn: 90, way: 1, sure: true, why: 'A flap closes at a right angle to its wall.' }
+        ? { turn: 90, way: 1, sure: true, why: say`A flap closes at a right angle to its wall.` }
         : ASKED,
     ]
   }

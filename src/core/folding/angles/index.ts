@@ -1,4 +1,5 @@
 import type { Fold } from '../../document/lines'
+import { say } from '../../words'
 import type { Bare } from '../hinges'
 import type { Hinge } from '../model'
 import { edgesOfPanels } from '../panel-edges'
@@ -31,6 +32,8 @@ export function anglesOf(
   given: readonly Given[],
 ): Pick<Hinge, 'target' | 'follows' | 'given' | 'against' | 'sure' | 'why'>[] {
   const { panels, hinges } = bare
+  // Where nothing turns there may not even be a panel: a piece can be thinner than any.
+  if (hinges.length === 0) return []
   const at = panels.map((_, panel) =>
     [...hinges.keys()].filter((k) => hinges[k]!.a === panel || hinges[k]!.b === panel),
   )
@@ -51,7 +54,7 @@ export function anglesOf(
     const { turn, way, sure, why, follows = false } = guesses[k] ?? ASKED
     const sign = fold ? (fold === 'valley' ? 1 : -1) : main * way
     if (angle !== null)
-      return { target: sign * angle, follows: false, given: true, sure: true, why: 'Its angle is given.' }
+      return { target: sign * angle, follows: false, given: true, sure: true, why: say`Its angle is given.` }
     const against = fold !== null && sure && sign !== main * way && turn > 0
     return { target: sign * turn || 0, follows, sure, why, ...(against ? { against } : {}) }
   })

@@ -1,3 +1,4 @@
+import { say } from '../../words'
 import { isAsLong } from '../partners'
 import { type Guess, isParallel, other, type Sheet, widthOn } from './rule'
 
@@ -37,10 +38,10 @@ export function* rows(sheet: Sheet, known: readonly (Guess | undefined)[]) {
   const flat = (why: string, sure: boolean, way: (i: number) => 1 | -1 = () => 1) =>
     folds.map((k, i) => [k, { turn: 180, way: way(i), sure, why }] as const)
   if (row.length === 2) {
-    if (least > 0.5 * most) yield* flat('A card with one fold closes flat.', true)
-    else yield* flat('A flap beside one panel folds onto it.', false)
+    if (least > 0.5 * most) yield* flat(say`A card with one fold closes flat.`, true)
+    else yield* flat(say`A flap beside one panel folds onto it.`, false)
   } else if (row.length === 3 && isPair && widths[0]! < 0.55 * widths[1]! && widths[0]! > 0.4 * widths[1]!)
-    yield* flat('Two doors close on the middle of the card.', true)
+    yield* flat(say`Two doors close on the middle of the card.`, true)
   else if (row.length === 3 && isPair && widths[0]! <= 0.4 * widths[1]!)
     yield* folds.map(
       (k) =>
@@ -51,15 +52,15 @@ export function* rows(sheet: Sheet, known: readonly (Guess | undefined)[]) {
             way: 1 as const,
             // What holds something has holes for it.
             sure: panels[row[1]!]!.openings.length > 0,
-            why: 'Two legs carry what lies between them.',
+            why: say`Two legs carry what lies between them.`,
           },
         ] as const,
     )
   else if (least > 0.6 * most || row.length > 3)
     yield* flat(
-      'Panels as wide as one another fold to and fro.',
+      say`Panels as wide as one another fold to and fro.`,
       least > 0.6 * most && row.length > 3,
       (i) => (i % 2 ? -1 : 1),
     )
-  else yield* flat('One panel wraps round the others.', false)
+  else yield* flat(say`One panel wraps round the others.`, false)
 }

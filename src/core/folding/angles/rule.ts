@@ -1,3 +1,4 @@
+import { say } from '../../words'
 import type { Bare, BareHinge } from '../hinges'
 import type { Reason } from '../model'
 import { apart, type Edge, widthAcross } from '../panel-edges'
@@ -27,7 +28,7 @@ export const ASKED: Guess = {
   turn: 90,
   way: 1,
   sure: false,
-  why: 'Nothing tells how far it folds; a right angle is taken.',
+  why: say`Nothing tells how far it folds; a right angle is taken.`,
 }
 
 export const other = ({ a, b }: BareHinge, panel: number) => (a === panel ? b : a)

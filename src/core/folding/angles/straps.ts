@@ -1,3 +1,4 @@
+import { say } from '../../words'
 import { MEETS, offLine } from '../panel-edges'
 import { type Guess, isParallel, other, type Sheet } from './rule'
 
@@ -15,7 +16,7 @@ export function* straps(sheet: Sheet): Generator<readonly [number, Guess]> {
     const way = ways.get(k) ?? 1
     if (!ways.has(k)) {
       ways.set(k, way)
-      yield [k, { turn: 180, way, sure: true, why: 'The card closes over its fold.', fromInside: true }]
+      yield [k, { turn: 180, way, sure: true, why: say`The card closes over its fold.`, fromInside: true }]
     }
     for (const [row, i, j] of rows.flatMap((r) => r.map((hinge, n) => [r, n, hinge] as const))) {
       if (ways.has(j)) continue
@@ -24,7 +25,7 @@ export function* straps(sheet: Sheet): Generator<readonly [number, Guess]> {
       ways.set(j, own)
       yield [
         j,
-        { turn: 180, way: own, sure: true, follows: true, why: 'A strap follows the fold that it spans.' },
+        { turn: 180, way: own, sure: true, follows: true, why: say`A strap follows the fold that it spans.` },
       ]
     }
   }

@@ -1,3 +1,4 @@
+import { say } from '../../words'
 import { isAsLong } from '../partners'
 import { between, type Sheet, widthOn } from './rule'
 
@@ -7,10 +8,13 @@ export function* tubes(sheet: Sheet) {
     if (tube.length < 2) continue
     const folds = tube.slice(1).map((panel, i) => between(sheet, tube[i]!, panel)!)
     const widths = tube.map((panel) => widthOn(sheet, panel, hinge))
-    const why = `${tube.length} walls and a tab make a tube.`
+    const why = say`${tube.length} walls and a tab make a tube.`
     if (tube.length === 2) {
       for (const k of [...folds, hinge])
-        yield [k, { turn: 180, way: 1, sure: true, why: 'Two walls and a tab make a flat sleeve.' }] as const
+        yield [
+          k,
+          { turn: 180, way: 1, sure: true, why: say`Two walls and a tab make a flat sleeve.` },
+        ] as const
     } else if (isGusseted(widths)) {
       // Wide, and two halves, twice: the middles of the sides fold in only when it is laid flat.
       for (const [i, k] of [...folds, hinge].entries()) {
@@ -18,7 +22,7 @@ export function* tubes(sheet: Sheet) {
         const way = isMiddle ? -1 : 1
         yield [
           k,
-          { turn: isMiddle ? 0 : 90, way, sure: true, why: 'The sides of the bag are gusseted.' },
+          { turn: isMiddle ? 0 : 90, way, sure: true, why: say`The sides of the bag are gusseted.` },
         ] as const
       }
     } else

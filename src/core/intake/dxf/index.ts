@@ -1,3 +1,4 @@
+import { say } from '../../words'
 import type { Format } from '../drawing'
 import { IntakeRefusal } from '../refusal'
 import { readDxf } from './reader'
@@ -15,10 +16,12 @@ export const dxf: Format = {
     const head = new TextDecoder('latin1').decode(bytes.subarray(0, 64))
     if (isDwg(head))
       throw new IntakeRefusal(
-        'This is a DWG drawing, which only its own program reads. Save it as DXF and choose that file.',
+        say`This is a DWG drawing, which only its own program reads. Save it as DXF and choose that file.`,
       )
     if (isBinary(head))
-      throw new IntakeRefusal('This is a binary DXF file. Save it as DXF text (ASCII) and choose that file.')
+      throw new IntakeRefusal(
+        say`This is a binary DXF file. Save it as DXF text (ASCII) and choose that file.`,
+      )
     return readDxf(readTags(decodeDxf(bytes)), options.mmPerUnit)
   },
 }

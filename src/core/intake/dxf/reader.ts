@@ -14,6 +14,7 @@ import {
 } from '../../geometry/affine'
 import { type Box, boundsOf, heightOf, uniteBoxes, widthOf } from '../../geometry/measure'
 import { type Contour, transformContour } from '../../geometry/path'
+import { language, say } from '../../words'
 import { type Drawing, type DrawnText, MOST_LETTERS, MOST_TEXTS } from '../drawing'
 import { LineCollector } from '../line-collector'
 import { Notices } from '../notices'
@@ -97,7 +98,9 @@ class DxfReader {
     this.fineness = 0.001 / (statedUnit(Number(this.header.get('$INSUNITS') ?? 0)) ?? 10)
     this.entities = sections.get('ENTITIES') ?? []
     if (!sections.has('ENTITIES'))
-      throw new IntakeRefusal('The DXF file has no section of entities. It may be cut off; export it again.')
+      throw new IntakeRefusal(
+        say`The DXF file has no section of entities. It may be cut off; export it again.`,
+      )
   }
 
   read(chosen: number | null): Drawing {
@@ -126,7 +129,7 @@ class DxfReader {
     const reach = Math.max(extent.width, extent.height) * mm
     if (!(reach <= LIMITS.reach))
       throw new IntakeRefusal(
-        `The drawing reaches over ${Math.round(reach / 1000).toLocaleString('en')} m; up to ${LIMITS.reach / 1000} m is read. A stray entity lies far away, or the units are wrong: mend that and export it again.`,
+        say`The drawing reaches over ${Math.round(reach / 1000).toLocaleString(language())} m; up to ${LIMITS.reach / 1000} m is read. A stray entity lies far away, or the units are wrong: mend that and export it again.`,
       )
     const toMm = multiply([mm, 0, 0, -mm, 0, 0], translation(-box.minX, -box.maxY))
     const lines = new LineCollector(this.notices)
@@ -134,7 +137,7 @@ class DxfReader {
       lines.add(
         transformContour(contour, toMm),
         { look: { ...look, dash: inMm(look.dash, mm, forPlans) }, label: null, element, fillRule: 'nonzero' },
-        `line ${line}`,
+        say`line ${line}`,
       )
     })
     return {
@@ -192,7 +195,7 @@ class DxfReader {
     this.visits += 1
     if (this.visits > MAX_INSERTED)
       throw new IntakeRefusal(
-        `Blocks in the file repeat one another more than ${MAX_INSERTED.toLocaleString('en')} times (line ${item.line}). Explode or remove the repeated blocks.`,
+        say`Blocks in the file repeat one another more than ${MAX_INSERTED.toLocaleString(language())} times (line ${item.line}). Explode or remove the repeated blocks.`,
       )
   }
 
@@ -202,12 +205,12 @@ class DxfReader {
       this.visit(item)
       if (SILENT.has(item.type)) continue
       if (numberOf(item, 67, 0) === 1) {
-        this.notices.add('paper-space', `line ${item.line}`)
+        this.notices.add('paper-space', say`line ${item.line}`)
         continue
       }
       const noted = NOTED[item.type]
       if (noted) {
-        this.notices.add(noted, `line ${item.line}`)
+        this.notices.add(noted, say`line ${item.line}`)
         this.takeText(item, context)
       } else if (item.type === 'INSERT') this.insert(item, context)
       else {
@@ -231,7 +234,7 @@ class DxfReader {
   }
 
   private take(item: Item, vertices: readonly Item[], context: Context): void {
-    const place = `${item.type} at line ${item.line}`
+    const place = say`${item.type} at line ${item.line}`
     const read = ENTITIES[item.type]
     if (!read) {
       this.notices.add('unknown', place)
@@ -258,7 +261,7 @@ class DxfReader {
     this.segments += contour.segments.length
     if (this.segments > LIMITS.segments)
       throw new IntakeRefusal(
-        `The drawing has more than ${LIMITS.segments.toLocaleString('en')} stretches (reached at ${place}). Simplify its curves, or split it into several files.`,
+        say`The drawing has more than ${LIMITS.segments.toLocaleString(language())} stretches (reached at ${place}). Simplify its curves, or split it into several files.`,
       )
     if (isTilted(item)) this.notices.add('tilted', place)
     const matrix = multiply(context.matrix, ownSystem(item))
@@ -275,14 +278,14 @@ class DxfReader {
     const name = written.toUpperCase()
     const block = this.blocks.get(name)
     if (!block || context.blocks.includes(name) || context.blocks.length >= DEEPEST_BLOCK) {
-      this.notices.add('broken-insert', `“${name.slice(0, 40)}” at line ${item.line}`)
+      this.notices.add('broken-insert', say`“${name.slice(0, 40)}” at line ${item.line}`)
       return
     }
     const own = textOf(item, 8) ?? '0'
     const layerName = own === '0' ? context.layer : own
     const layer = this.layers.get(layerName.toUpperCase())
     if (layer && !layer.shown) {
-      this.notices.add('hidden', `INSERT at line ${item.line}`)
+      this.notices.add('hidden', say`INSERT at line ${item.line}`)
       return
     }
     const at = pointOf(item, 10)

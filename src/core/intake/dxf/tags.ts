@@ -1,3 +1,4 @@
+import { say } from '../../words'
 import { IntakeRefusal } from '../refusal'
 
 /** One pair of a DXF file: a group code and its value, with the line it stands on. */
@@ -54,7 +55,7 @@ export function readTags(text: string): Tag[] {
     if (!Number.isInteger(code) || lines[i]!.trim() === '') {
       if (lines.slice(i).every((l) => l.trim() === '')) break
       throw new IntakeRefusal(
-        `The DXF file breaks off at line ${i + 1}: “${lines[i]!.trim().slice(0, 30)}” stands where a group code should. Export it again as DXF text.`,
+        say`The DXF file breaks off at line ${i + 1}: “${lines[i]!.trim().slice(0, 30)}” stands where a group code should. Export it again as DXF text.`,
       )
     }
     tags.push({ code, value: unescaped(lines[i + 1]!.trim()), line: i + 1 })

@@ -1,33 +1,34 @@
 import type { Scale } from '../../document/sources'
 import { formatLength, formatSize, MM_PER_INCH } from '../../units/length'
 import { matchPaper } from '../../units/paper-sizes'
+import { say } from '../../words'
 
 /** $INSUNITS by number: name, and mm for one unit (DXF reference). */
 const UNITS: Readonly<Record<number, readonly [name: string, mm: number]>> = {
-  1: ['inches', MM_PER_INCH],
-  2: ['feet', 12 * MM_PER_INCH],
-  3: ['miles', 63_360 * MM_PER_INCH],
-  4: ['millimetres', 1],
-  5: ['centimetres', 10],
-  6: ['metres', 1000],
-  7: ['kilometres', 1e6],
-  8: ['microinches', MM_PER_INCH * 1e-6],
-  9: ['mils', MM_PER_INCH * 1e-3],
-  10: ['yards', 36 * MM_PER_INCH],
-  11: ['ångströms', 1e-7],
-  12: ['nanometres', 1e-6],
-  13: ['microns', 1e-3],
-  14: ['decimetres', 100],
-  15: ['decametres', 1e4],
-  16: ['hectometres', 1e5],
-  17: ['gigametres', 1e12],
-  18: ['astronomical units', 1.495978707e14],
-  19: ['light years', 9.4607304725808e18],
-  20: ['parsecs', 3.08567758149137e19],
-  21: ['US survey feet', 12e5 / 3937],
-  22: ['US survey inches', 1e5 / 3937],
-  23: ['US survey yards', 36e5 / 3937],
-  24: ['US survey miles', 6.336e9 / 3937],
+  1: [say`inches`, MM_PER_INCH],
+  2: [say`feet`, 12 * MM_PER_INCH],
+  3: [say`miles`, 63_360 * MM_PER_INCH],
+  4: [say`millimetres`, 1],
+  5: [say`centimetres`, 10],
+  6: [say`metres`, 1000],
+  7: [say`kilometres`, 1e6],
+  8: [say`microinches`, MM_PER_INCH * 1e-6],
+  9: [say`mils`, MM_PER_INCH * 1e-3],
+  10: [say`yards`, 36 * MM_PER_INCH],
+  11: [say`ångströms`, 1e-7],
+  12: [say`nanometres`, 1e-6],
+  13: [say`microns`, 1e-3],
+  14: [say`decimetres`, 100],
+  15: [say`decametres`, 1e4],
+  16: [say`hectometres`, 1e5],
+  17: [say`gigametres`, 1e12],
+  18: [say`astronomical units`, 1.495978707e14],
+  19: [say`light years`, 9.4607304725808e18],
+  20: [say`parsecs`, 3.08567758149137e19],
+  21: [say`US survey feet`, 12e5 / 3937],
+  22: [say`US survey inches`, 1e5 / 3937],
+  23: [say`US survey yards`, 36e5 / 3937],
+  24: [say`US survey miles`, 6.336e9 / 3937],
 }
 
 /** mm for one unit of $INSUNITS, null where it states none. */
@@ -35,10 +36,10 @@ export const statedUnit = (units: number): number | null => UNITS[units]?.[1] ??
 
 /** What a file without units may be in. */
 const READINGS = [
-  { name: 'mm', mmPerUnit: 1 },
-  { name: 'inches', mmPerUnit: MM_PER_INCH },
-  { name: 'cm', mmPerUnit: 10 },
-] as const
+  { name: 'mm', one: 'mm', mmPerUnit: 1 },
+  { name: say`inches`, one: say`inch`, mmPerUnit: MM_PER_INCH },
+  { name: 'cm', one: 'cm', mmPerUnit: 10 },
+]
 
 /**
  * The scale of a DXF drawing. Stated units settle it. Without them mm, inches and cm are offered with the size that
@@ -57,7 +58,7 @@ export function dxfScale(
   const readings = READINGS.map((reading) => {
     const size = { width: extent.width * reading.mmPerUnit, height: extent.height * reading.mmPerUnit }
     const paper = matchPaper(size)
-    const label = `1 unit is 1 ${reading.name === 'inches' ? 'inch' : reading.name}: ${formatSize(size)}${paper ? ` (${paper.name})` : ''}`
+    const label = say`1 unit is 1 ${reading.one}: ${formatSize(size)}${paper ? ` (${paper.name})` : ''}`
     return {
       ...reading,
       ...size,
@@ -72,17 +73,22 @@ export function dxfScale(
   if (chosen !== null)
     return {
       mmPerUnit: chosen,
-      why: `Chosen by hand: one unit is ${formatLength(chosen, 'mm', 4)} mm.`,
+      why: say`Chosen by hand: one unit is ${formatLength(chosen, 'mm', 4)} mm.`,
       sure: true,
       choices,
     }
   const stated = UNITS[units]
   if (stated)
-    return { mmPerUnit: stated[1], why: `The file states its units: ${stated[0]}.`, sure: true, choices: [] }
+    return {
+      mmPerUnit: stated[1],
+      why: say`The file states its units: ${stated[0]}.`,
+      sure: true,
+      choices: [],
+    }
   const best = readings[0]!
   return {
     mmPerUnit: best.mmPerUnit,
-    why: `The file states no units. Read in ${best.name} it measures ${formatSize(best)}${best.paper ? `, which is ${best.paper.name}` : ''}, the likeliest. Check one length that you know.`,
+    why: say`The file states no units. Read in ${best.name} it measures ${formatSize(best)}${best.paper ? say`, which is ${best.paper.name}` : ''}, the likeliest. Check one length that you know.`,
     sure: false,
     choices,
   }

@@ -1,6 +1,7 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import type { Fold } from '../../document/lines'
 import { MM_PER_INCH } from '../../units/length'
+import { say } from '../../words'
 import type { Drawing, DrawnLine, Format, IntakeFinding } from '../drawing'
 import { IntakeRefusal, LIMITS } from '../refusal'
 
@@ -54,14 +55,14 @@ function readFold(text: string, asked: number | null | undefined): Drawing {
     data = JSON.parse(text)
   } catch (error) {
     throw new IntakeRefusal(
-      `This FOLD file is no JSON: ${(error as Error).message}. Save it again from the program that made it.`,
+      say`This FOLD file is no JSON: ${(error as Error).message}. Save it again from the program that made it.`,
     )
   }
   const parsed = fileSchema.safeParse(data)
   if (!parsed.success) {
     const [first] = parsed.error.issues
     throw new IntakeRefusal(
-      `This FOLD file is broken at ${first?.path.join('.') || 'its beginning'}: ${first?.message}.`,
+      say`This FOLD file is broken at ${first?.path.join('.') || say`its beginning`}: ${first?.message}.`,
     )
   }
   const frame = flatFrame(parsed.data)
@@ -73,15 +74,17 @@ function readFold(text: string, asked: number | null | undefined): Drawing {
   } = frame
   if (places.length === 0 || edges.length === 0)
     throw new IntakeRefusal(
-      'This FOLD file has no corners or no edges. Save it with vertices_coords and edges_vertices.',
+      say`This FOLD file has no corners or no edges. Save it with vertices_coords and edges_vertices.`,
     )
   for (const list of [assigned, angles])
     if (list && list.length !== edges.length)
-      throw new IntakeRefusal(`This FOLD file has ${edges.length} edges, and ${list.length} values for them.`)
+      throw new IntakeRefusal(
+        say`This FOLD file has ${edges.length} edges, and ${list.length} values for them.`,
+      )
   const broken = edges.findIndex(([a, b]) => a >= places.length || b >= places.length)
   if (broken >= 0)
     throw new IntakeRefusal(
-      `This FOLD file is broken: edge ${broken + 1} names a corner that is not there (there are ${places.length}).`,
+      say`This FOLD file is broken: edge ${broken + 1} names a corner that is not there (there are ${places.length}).`,
     )
   const named = UNITS[frame.frame_unit ?? '']
   const scale = asked ?? named ?? 1
@@ -90,7 +93,7 @@ function readFold(text: string, asked: number | null | undefined): Drawing {
   const [width, height] = [Math.max(...flat.map((p) => p.x)) - minX, Math.max(...flat.map((p) => p.y)) - minY]
   if (Math.max(width, height) > LIMITS.reach)
     throw new IntakeRefusal(
-      `This FOLD file is ${Math.round(Math.max(width, height))} mm large; up to ${LIMITS.reach} mm are taken. Look at its unit.`,
+      say`This FOLD file is ${Math.round(Math.max(width, height))} mm large; up to ${LIMITS.reach} mm are taken. Look at its unit.`,
     )
   let left = 0
   const lines = edges.flatMap(([a, b], element): DrawnLine[] => {
@@ -124,15 +127,15 @@ function readFold(text: string, asked: number | null | undefined): Drawing {
           {
             rule: 'left-out',
             severity: 'note',
-            message: `${left} edges that do not fold (F and J) were left out.`,
+            message: say`${left} edges that do not fold (F and J) were left out.`,
           },
         ]
       : []
   const why = asked
-    ? 'As it was asked for.'
+    ? say`As it was asked for.`
     : named
-      ? `The file counts in ${frame.frame_unit}.`
-      : 'The file names no unit; millimetres are taken.'
+      ? say`The file counts in ${frame.frame_unit}.`
+      : say`The file names no unit; millimetres are taken.`
   return {
     artwork: { width: Math.max(width, 0.01), height: Math.max(height, 0.01) },
     scale: {
@@ -142,9 +145,9 @@ function readFold(text: string, asked: number | null | undefined): Drawing {
       choices: named
         ? []
         : [
-            { mmPerUnit: 1, label: 'millimetres' },
-            { mmPerUnit: 10, label: 'centimetres' },
-            { mmPerUnit: MM_PER_INCH, label: 'inches' },
+            { mmPerUnit: 1, label: say`millimetres` },
+            { mmPerUnit: 10, label: say`centimetres` },
+            { mmPerUnit: MM_PER_INCH, label: say`inches` },
           ].map((c) => ({
             ...c,
             width: (width / scale) * c.mmPerUnit,
@@ -178,7 +181,7 @@ function flatFrame({ file_frames: more = [], ...first }: z.infer<typeof fileSche
     frames.find((f) => f.frame_classes?.includes('creasePattern') && isPlane(f)) ?? frames.find(isPlane)
   if (!found)
     throw new IntakeRefusal(
-      'This FOLD file shows a folded form alone. Save it with its crease pattern, the flat sheet.',
+      say`This FOLD file shows a folded form alone. Save it with its crease pattern, the flat sheet.`,
     )
   return found
 }

@@ -1,6 +1,7 @@
 import { PDFArray, PDFDocument, PDFName, type PDFPage } from 'pdf-lib'
 import type { Affine } from '../../geometry/affine'
 import { MM_PER_INCH } from '../../units/length'
+import { say } from '../../words'
 import type { Drawing, Format, IntakeOptions } from '../drawing'
 import { LineCollector } from '../line-collector'
 import { Notices } from '../notices'
@@ -23,7 +24,7 @@ async function open(bytes: Uint8Array): Promise<PDFDocument> {
     return await PDFDocument.load(bytes, { updateMetadata: false, ignoreEncryption: true })
   } catch {
     throw new IntakeRefusal(
-      'The PDF file is damaged: its objects cannot be found. Save it again from the program that drew it.',
+      say`The PDF file is damaged: its objects cannot be found. Save it again from the program that drew it.`,
     )
   }
 }
@@ -36,35 +37,35 @@ async function readPdf(bytes: Uint8Array, { mmPerUnit, page: wanted }: IntakeOpt
   const document = await open(bytes)
   if (document.isEncrypted)
     throw new IntakeRefusal(
-      'The PDF file is locked (encrypted). Save a copy without password and restrictions, and choose that.',
+      say`The PDF file is locked (encrypted). Save a copy without password and restrictions, and choose that.`,
     )
   try {
     return readPage(document, mmPerUnit, wanted)
   } catch (error) {
     if (error instanceof IntakeRefusal) throw error
     throw new IntakeRefusal(
-      `The PDF page cannot be read (${error instanceof Error ? error.message.slice(0, 120) : 'unknown'}). Save it again from the program that drew it.`,
+      say`The PDF page cannot be read (${error instanceof Error ? error.message.slice(0, 120) : say`unknown`}). Save it again from the program that drew it.`,
     )
   }
 }
 
 function readPage(document: PDFDocument, chosen: number | null, wanted: number | null): Drawing {
   const count = document.getPageCount()
-  if (count === 0) throw new IntakeRefusal('The PDF file has no pages.')
+  if (count === 0) throw new IntakeRefusal(say`The PDF file has no pages.`)
   const number = wanted ?? 1
   if (number < 1 || number > count)
-    throw new IntakeRefusal(`The PDF file has no page ${number}; it has ${count}.`)
+    throw new IntakeRefusal(say`The PDF file has no page ${number}; it has ${count}.`)
   const page = document.getPage(number - 1)
   const objects = new Objects(document.context)
   const notices = new Notices(PDF_NOTICES)
-  for (let i = 0; i < count && count > 1; i += 1) notices.add('pages', `page ${number}`)
+  for (let i = 0; i < count && count > 1; i += 1) notices.add('pages', say`page ${number}`)
   const lines = new LineCollector(notices)
   const unit = Math.max(0.01, Math.min(1000, objects.number(page.node.get(PDFName.of('UserUnit'))) ?? 1))
   const mmPerUnit = chosen ?? (unit * MM_PER_INCH) / 72
   const { toMm, width, height } = placement(page, mmPerUnit)
   if (!(Math.max(width, height) <= LIMITS.reach))
     throw new IntakeRefusal(
-      `The page is ${Math.round(width / 1000)} m wide; up to ${LIMITS.reach / 1000} m is read.`,
+      say`The page is ${Math.round(width / 1000)} m wide; up to ${LIMITS.reach / 1000} m is read.`,
     )
   const reader = new PageReader(objects, new Layers(objects, document.catalog), lines, notices)
   const content = contentOf(page, objects, notices)
@@ -72,15 +73,15 @@ function readPage(document: PDFDocument, chosen: number | null, wanted: number |
   reader.read(content, objects.dict(page.node.Resources() ?? null), toMm)
   if (lines.lines.length === 0 && reader.pictures > 0)
     throw new IntakeRefusal(
-      `Page ${number} is a picture without lines, as a scan is. Save it as PNG or JPEG and bring it in as a picture, to be traced.`,
+      say`Page ${number} is a picture without lines, as a scan is. Save it as PNG or JPEG and bring it in as a picture, to be traced.`,
     )
   return {
     artwork: { width, height },
     scale: {
       mmPerUnit,
       why: chosen
-        ? `Chosen by hand: one unit is ${Math.round(chosen * 1e4) / 1e4} mm.`
-        : 'A PDF page states its size in points of 1/72 inch.',
+        ? say`Chosen by hand: one unit is ${Math.round(chosen * 1e4) / 1e4} mm.`
+        : say`A PDF page states its size in points of 1/72 inch.`,
       sure: true,
       choices: [],
     },
@@ -143,7 +144,7 @@ function contentOf(page: PDFPage, objects: Objects, notices: Notices): Uint8Arra
   const parts = (contents instanceof PDFArray ? contents.asArray() : contents ? [contents] : []).flatMap(
     (part, i) => {
       const bytes = objects.stream(part)
-      if (!bytes) notices.add('broken-page', `stream ${i + 1}`)
+      if (!bytes) notices.add('broken-page', say`stream ${i + 1}`)
       return bytes ? [bytes] : []
     },
   )

@@ -11,6 +11,7 @@ import {
   PDFRef,
   PDFString,
 } from 'pdf-lib'
+import { say } from '../../words'
 import { IntakeRefusal, LIMITS } from '../refusal'
 import { unpredicted } from './predictor'
 
@@ -81,7 +82,7 @@ export class Objects {
     }
     if (bytes.length > 8 * LIMITS.bytes)
       throw new IntakeRefusal(
-        'The page unpacks to more than 256 MB. Simplify it in the program that drew it.',
+        say`The page unpacks to more than 256 MB. Simplify it in the program that drew it.`,
       )
     return bytes
   }

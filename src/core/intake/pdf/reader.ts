@@ -5,6 +5,7 @@ import { type Affine, apply, IDENTITY, meanScale, multiply, translation } from '
 import { type Box, boundsOf, boxesMeet, boxHolds, sharedBox, uniteBoxes } from '../../geometry/measure'
 import { type Contour, type Segment, transformContour } from '../../geometry/path'
 import type { Point } from '../../geometry/point'
+import { quoted, say } from '../../words'
 import { type DrawnText, MOST_TEXTS } from '../drawing'
 import type { LineCollector } from '../line-collector'
 import type { Notices } from '../notices'
@@ -82,7 +83,7 @@ export class PageReader {
       this.operations += 1
       if (this.operations > MAX_OPERATIONS)
         throw new IntakeRefusal(
-          'The page has more than four million drawing operations. Simplify it, or split it.',
+          say`The page has more than four million drawing operations. Simplify it, or split it.`,
         )
       const n = numbers(operands)
       switch (operator) {
@@ -206,7 +207,7 @@ export class PageReader {
     return this.objects.name(this.objects.get(font, 'BaseFont'))?.replace(/^[A-Z]{6}\+/, '') ?? null
   }
 
-  private place = (): string => `element ${this.elements + 1}`
+  private place = (): string => say`element ${this.elements + 1}`
 
   private picture(): void {
     this.pictures += 1
@@ -266,12 +267,12 @@ export class PageReader {
     }
     if (kind !== 'Form' || !dict) return
     if (forms.includes(key) || forms.length >= DEEPEST_FORM) {
-      this.notices.add('broken-form', `“${name.slice(1, 40)}”`)
+      this.notices.add('broken-form', quoted(name.slice(1, 40)))
       return
     }
     const content = this.objects.stream(this.objects.get(objects, name.slice(1)))
     if (!content) {
-      this.notices.add('broken-form', `“${name.slice(1, 40)}”`)
+      this.notices.add('broken-form', quoted(name.slice(1, 40)))
       return
     }
     const matrix = this.objects.numbers(this.objects.get(dict, 'Matrix'))
@@ -319,7 +320,7 @@ export class PageReader {
       const seen = transformContour(contour, state.matrix)
       const shown = state.clip === null ? 'whole' : shownWithin(seen, state.clip)
       if (shown !== 'whole') this.notices.add(shown === 'none' ? 'clipped-away' : 'clipped', this.place())
-      if (shown !== 'none') this.lines.add(seen, line, `element ${this.elements}`)
+      if (shown !== 'none') this.lines.add(seen, line, say`element ${this.elements}`)
     }
   }
 }

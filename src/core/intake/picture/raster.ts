@@ -1,12 +1,14 @@
 /** A picture as grey values, 0 black to 255 white, row by row. */
 export type Raster = { width: number; height: number; grey: Uint8Array }
 
-/** Turns the bytes of a picture into grey values; given from outside, since it is the platform's business. */
-export type DecodePicture = (bytes: Uint8Array) => Promise<DecodedPicture>
+/** Turns the bytes of a picture into grey values, or colours too; given from outside, since it is the platform's business. */
+export type DecodePicture = (bytes: Uint8Array, inColour?: boolean) => Promise<DecodedPicture>
 
 export type DecodedPicture = Raster & {
   /** pixels an inch across, where the file says so */
   density: number | null
+  /** red, green, blue of each pixel, where colours were asked for */
+  rgb?: Uint8Array
   /** how many times as high a pixel is as it is wide: 1 nearly always */
   stretch: number
 }

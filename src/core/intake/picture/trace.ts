@@ -4,6 +4,7 @@ import type { Polyline } from '../../geometry/flatten'
 import type { Contour } from '../../geometry/path'
 import type { Point } from '../../geometry/point'
 import { polylineArea } from '../../geometry/polyline'
+import { language, say } from '../../words'
 import { IntakeRefusal, LIMITS } from '../refusal'
 import { isolines } from './contours'
 import { cleaned, otsuThreshold, type Raster } from './raster'
@@ -47,11 +48,11 @@ export function traceRaster(
   const rough = isolines(ready, level)
   if (rough.length === 0)
     throw new IntakeRefusal(
-      'The picture has no edge to trace: everything is on one side of the threshold. Move it.',
+      say`The picture has no edge to trace: everything is on one side of the threshold. Move it.`,
     )
   if (rough.length > MAX_CONTOURS)
     throw new IntakeRefusal(
-      `The picture breaks into ${rough.length.toLocaleString('en')} edges, which is noise rather than a shape. Raise the speck size, move the threshold, or use a cleaner picture.`,
+      say`The picture breaks into ${rough.length.toLocaleString(language())} edges, which is noise rather than a shape. Raise the speck size, move the threshold, or use a cleaner picture.`,
     )
   const isEdge = (line: Polyline) => Math.abs(polylineArea(line)) >= Math.max(1, options.speck * 0.5)
   const lines = softEdges(ready, level, rough, isEdge)
@@ -71,7 +72,7 @@ export function traceRaster(
     segments += fit.contour.segments.length
     if (segments > LIMITS.segments)
       throw new IntakeRefusal(
-        'The traced lines have more stretches than a drawing may have. Raise smoothness or deviation.',
+        say`The traced lines have more stretches than a drawing may have. Raise smoothness or deviation.`,
       )
     if (k % 50 === 0) report(0.3 + (0.7 * k) / lines.length)
     return [fit.contour]

@@ -1,4 +1,4 @@
-import { count } from '../../units/count'
+import { counted, say } from '../../words'
 import type { NoticeKinds, Notices } from '../notices'
 import type { XmlElement } from './xml'
 
@@ -7,62 +7,64 @@ export const SVG_NOTICES: NoticeKinds = {
   text: {
     severity: 'warning',
     say: (n, at) =>
-      `${count(n, 'text')} left out (first at ${at}): text is not lines. Convert it to paths in the drawing program if it is to be cut or drawn.`,
+      say`${counted(n, 'text')} left out (first at ${at}): text is not lines. Convert it to paths in the drawing program if it is to be cut or drawn.`,
   },
   image: {
     severity: 'warning',
-    say: (n, at) => `${count(n, 'picture')} left out (first at ${at}): a picture has no lines to follow.`,
+    say: (n, at) =>
+      say`${counted(n, 'picture')} left out (first at ${at}): a picture has no lines to follow.`,
   },
   'clip-path': {
     severity: 'warning',
     say: (n, at) =>
-      `${count(n, 'clip')} not applied (first at ${at}): lines are kept whole, so some may reach further than they are seen to.`,
+      say`${counted(n, 'clip')} not applied (first at ${at}): lines are kept whole, so some may reach further than they are seen to.`,
   },
   mask: {
     severity: 'warning',
-    say: (n, at) => `${count(n, 'mask')} not applied (first at ${at}): lines behind it are kept.`,
+    say: (n, at) => say`${counted(n, 'mask')} not applied (first at ${at}): lines behind it are kept.`,
   },
   filter: {
     severity: 'note',
-    say: (n, at) => `${count(n, 'filter')} not applied (first at ${at}): it changes colours, not lines.`,
+    say: (n, at) => say`${counted(n, 'filter')} not applied (first at ${at}): it changes colours, not lines.`,
   },
   script: {
     severity: 'note',
-    say: (n, at) => `${count(n, 'script')} left out (first at ${at}): scripts are never run.`,
+    say: (n, at) => say`${counted(n, 'script')} left out (first at ${at}): scripts are never run.`,
   },
   external: {
     severity: 'warning',
     say: (n, at) =>
-      `${count(n, 'reference')} to another file left out (first at ${at}): nothing is fetched. Embed it in the drawing.`,
+      say`${counted(n, 'reference')} to another file left out (first at ${at}): nothing is fetched. Embed it in the drawing.`,
   },
   'broken-use': {
     severity: 'warning',
     say: (n, at) =>
-      `${count(n, 'repeated symbol')} left out: its original is missing or contains itself (first: ${at}).`,
+      say`${counted(n, 'repeated symbol')} left out: its original is missing or contains itself (first: ${at}).`,
   },
   'broken-path': {
     severity: 'warning',
     say: (n, at) =>
-      `${count(n, 'path')} taken only up to an error (first at ${at}). Compare it with the original.`,
+      say`${counted(n, 'path')} taken only up to an error (first at ${at}). Compare it with the original.`,
   },
   hidden: {
     severity: 'note',
     say: (n, at) =>
-      `${count(n, 'hidden shape or group')} left out (first at ${at}), as the file does not show it.`,
+      say`${counted(n, 'hidden shape or group')} left out (first at ${at}), as the file does not show it.`,
   },
   invisible: {
     severity: 'note',
     say: (n, at) =>
-      `${count(n, 'shape')} without stroke and fill left out (first at ${at}), as nothing of it can be seen.`,
+      say`${counted(n, 'shape')} without stroke and fill left out (first at ${at}), as nothing of it can be seen.`,
   },
   animation: {
     severity: 'note',
-    say: (n, at) => `${count(n, 'movement')} left out (first at ${at}): the drawing is taken as it stands.`,
+    say: (n, at) =>
+      say`${counted(n, 'movement')} left out (first at ${at}): the drawing is taken as it stands.`,
   },
   'style-ignored': {
     severity: 'note',
     say: (n, at) =>
-      `${count(n, 'style rule')} not understood (first: ${at.slice(0, 60)}). Compare colours with the original.`,
+      say`${counted(n, 'style rule')} not understood (first: ${at.slice(0, 60)}). Compare colours with the original.`,
   },
 }
 
@@ -86,6 +88,6 @@ const FOREIGN: Record<string, string> = {
 export function takeForeign(notices: Notices, name: string, element: XmlElement): boolean {
   const kind = FOREIGN[name]
   if (kind === undefined) return false
-  if (kind !== '') notices.add(kind, `line ${element.line}`)
+  if (kind !== '') notices.add(kind, say`line ${element.line}`)
   return true
 }

@@ -11,6 +11,7 @@ import {
   translation,
 } from '../../geometry/affine'
 import { transformContour } from '../../geometry/path'
+import { say } from '../../words'
 import { type Drawing, type DrawnText, MOST_LETTERS, MOST_TEXTS } from '../drawing'
 import { LineCollector } from '../line-collector'
 import { Notices } from '../notices'
@@ -64,7 +65,7 @@ const MAX_VISITS = 300_000
 export function readSvgTree(root: XmlElement, mmPerPx: number | null): Drawing {
   if (root.name !== 'svg')
     throw new IntakeRefusal(
-      `The file is XML, but its root is “${(root.name || 'of another kind').slice(0, 40)}” and not “svg”. Export the drawing as SVG.`,
+      say`The file is XML, but its root is “${(root.name || say`of another kind`).slice(0, 40)}” and not “svg”. Export the drawing as SVG.`,
     )
   return new SvgReader(root, mmPerPx).read()
 }
@@ -97,7 +98,7 @@ class SvgReader {
       )
     )
       throw new IntakeRefusal(
-        `The artboard is ${Math.round((viewport.width * mmPerPx) / 1000)} m wide; up to ${LIMITS.reach / 1000} m is read. Check width, height and viewBox of the file.`,
+        say`The artboard is ${Math.round((viewport.width * mmPerPx) / 1000)} m wide; up to ${LIMITS.reach / 1000} m is read. Check width, height and viewBox of the file.`,
       )
     const context: Context = {
       matrix: scaling(mmPerPx),
@@ -174,7 +175,7 @@ class SvgReader {
     this.visits += 1
     if (this.visits > MAX_VISITS)
       throw new IntakeRefusal(
-        `Symbols in the file repeat one another more than 300,000 times (line ${element.line}). Expand or remove the repeated symbols.`,
+        say`Symbols in the file repeat one another more than 300,000 times (line ${element.line}). Expand or remove the repeated symbols.`,
       )
     const { name, attributes } = element
     if (name === '' || NEVER_DRAWN.has(name) || !isMeant(element)) return
@@ -183,11 +184,11 @@ class SvgReader {
     const context = this.styled(element, parent)
     const { style } = context
     if (style.display === 'none') {
-      if (SHAPE_NAMES.has(name) || name === 'g') this.notices.add('hidden', `line ${element.line}`)
+      if (SHAPE_NAMES.has(name) || name === 'g') this.notices.add('hidden', say`line ${element.line}`)
       return
     }
     for (const effect of ['clip-path', 'mask', 'filter'] as const)
-      if (style[effect] && style[effect] !== 'none') this.notices.add(effect, `line ${element.line}`)
+      if (style[effect] && style[effect] !== 'none') this.notices.add(effect, say`line ${element.line}`)
     if (SHAPE_NAMES.has(name)) this.takeShape(element, context)
     else if (name === 'g' || name === 'a') {
       const layer = layerName(attributes)
@@ -239,13 +240,13 @@ class SvgReader {
   private takeUse(element: XmlElement, context: Context): void {
     const href = element.attributes.href ?? element.attributes['xlink:href'] ?? ''
     if (!href.startsWith('#')) {
-      this.notices.add('external', `line ${element.line}`)
+      this.notices.add('external', say`line ${element.line}`)
       return
     }
     const id = href.slice(1)
     const target = this.byId.get(id)
     if (!target || context.uses.includes(id)) {
-      this.notices.add('broken-use', `“${id.slice(0, 40)}” at line ${element.line}`)
+      this.notices.add('broken-use', say`“${id.slice(0, 40)}” at line ${element.line}`)
       return
     }
     const at = this.resolver(element, context)
@@ -282,14 +283,14 @@ class SvgReader {
       this.resolver(context, context),
       tolerance,
     )
-    if (broken) this.notices.add('broken-path', `line ${element.line}: ${broken}`)
+    if (broken) this.notices.add('broken-path', say`line ${element.line}: ${broken}`)
     if (contours.length === 0) return
     const look = this.lookOf({
       ...context,
       layers: [...context.layers, ...speakingClasses(element.attributes)],
     })
     if (!look) {
-      this.notices.add('invisible', `line ${element.line}`)
+      this.notices.add('invisible', say`line ${element.line}`)
       return
     }
     this.elements += 1
@@ -299,7 +300,7 @@ class SvgReader {
       this.lines.add(
         transformContour(contour, matrix),
         { look, label, element: this.elements, fillRule },
-        `line ${element.line}`,
+        say`line ${element.line}`,
       )
   }
 

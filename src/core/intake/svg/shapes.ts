@@ -2,6 +2,7 @@ import svgpath from 'svgpath'
 import { arcByCentre, arcByEnds } from '../../geometry/arc'
 import type { Contour, Segment } from '../../geometry/path'
 import type { Point } from '../../geometry/point'
+import { say } from '../../words'
 import { type Axis, splitLength } from './lengths'
 
 /** How the shapes resolve their length attributes: name, axis, and the value where it is missing. */
@@ -104,7 +105,7 @@ function ellipse(cx: number, cy: number, rx: number, ry: number, tolerance: numb
 
 function points(text: string, closed: boolean): Shapes {
   const n = (text.match(/[+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?/gi) ?? []).map(Number)
-  const broken = n.length % 2 === 1 ? 'has an odd number of coordinates' : null
+  const broken = n.length % 2 === 1 ? say`has an odd number of coordinates` : null
   const list: Point[] = []
   for (let i = 0; i + 1 < n.length; i += 2) list.push({ x: n[i]!, y: n[i + 1]! })
   const [start, ...rest] = list

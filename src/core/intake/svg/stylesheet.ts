@@ -1,4 +1,5 @@
 import { type CssNode, generate, parse, type Selector, walk } from 'css-tree'
+import { language, say } from '../../words'
 import { IntakeRefusal } from '../refusal'
 import type { XmlElement } from './xml'
 
@@ -94,7 +95,7 @@ export class StyleSheet {
     this.comparisons += 1
     if (this.comparisons > MOST_COMPARISONS)
       throw new IntakeRefusal(
-        `The file's style rules would have to be compared with its shapes more than ${MOST_COMPARISONS.toLocaleString('en')} times. Remove rules that are not needed, and bring it in again.`,
+        say`The file's style rules would have to be compared with its shapes more than ${MOST_COMPARISONS.toLocaleString(language())} times. Remove rules that are not needed, and bring it in again.`,
       )
     const { compound, child } = rule.compounds[index]!
     if (!this.fits(compound, candidate)) return 'not here'
@@ -175,11 +176,11 @@ function listUnder<K, V>(lists: Map<K, V[]>, key: K, value: V): void {
  * by itself: what is broken in it spoils nothing after it.
  */
 export function joinedSheets(texts: readonly string[]): string[] {
-  const count = (text: string, sign: string) => text.split(sign).length
+  const timesOf = (text: string, sign: string) => text.split(sign).length
   const joined: string[] = []
   let open = false
   for (const text of texts) {
-    const whole = count(text, '{') === count(text, '}') && !/["'\\]|[/][*]/.test(text)
+    const whole = timesOf(text, '{') === timesOf(text, '}') && !/["'\\]|[/][*]/.test(text)
     if (open && whole) joined[joined.length - 1] += `\n${text}`
     else joined.push(text)
     open = whole

@@ -1,6 +1,7 @@
 import type { Scale } from '../../document/sources'
 import { formatLength, formatSize, MM_PER_INCH } from '../../units/length'
 import { matchPaper } from '../../units/paper-sizes'
+import { say } from '../../words'
 import { isPhysical, splitLength, toPx } from './lengths'
 import { parseViewBox } from './viewport'
 
@@ -48,7 +49,7 @@ export function trueSizeOf(attributes: Record<string, string>, chosen: number | 
     const mmPerUnit = MM_PER_INCH / density
     const size = { width: viewport.width * mmPerUnit, height: viewport.height * mmPerUnit }
     const paper = matchPaper(size)
-    const label = `${density} px an inch: ${formatSize(size)}${paper ? ` (${paper.name})` : ''}`
+    const label = say`${density} px an inch: ${formatSize(size)}${paper ? ` (${paper.name})` : ''}`
     return { density, mmPerUnit, paper, label, ...size }
   })
   const choices = readings.map(({ mmPerUnit, label, width: w, height: h }) => ({
@@ -68,15 +69,15 @@ export function trueSizeOf(attributes: Record<string, string>, chosen: number | 
     return done(
       chosen,
       known
-        ? `Chosen by hand: ${known.label}.`
-        : `Chosen by hand: one unit is ${formatLength(chosen, 'mm', 4)} mm.`,
+        ? say`Chosen by hand: ${known.label}.`
+        : say`Chosen by hand: one unit is ${formatLength(chosen, 'mm', 4)} mm.`,
       true,
     )
   }
   if (physical)
     return done(
       MM_PER_INCH / 96,
-      `The file states its size: ${attributes.width ?? '?'} × ${attributes.height ?? '?'}.`,
+      say`The file states its size: ${attributes.width ?? '?'} × ${attributes.height ?? '?'}.`,
       true,
       [],
     )
@@ -85,12 +86,12 @@ export function trueSizeOf(attributes: Record<string, string>, chosen: number | 
   if (best)
     return done(
       best.mmPerUnit,
-      `The file is in pixels only. At ${best.density} an inch its artboard is ${best.paper!.name}, so that is taken.`,
+      say`The file is in pixels only. At ${best.density} an inch its artboard is ${best.paper!.name}, so that is taken.`,
       matching.length === 1 && best.density === 96,
     )
   return done(
     MM_PER_INCH / 96,
-    'The file is in pixels only and its artboard is no known paper, so 96 an inch is taken, as the web does. Check one length that you know.',
+    say`The file is in pixels only and its artboard is no known paper, so 96 an inch is taken, as the web does. Check one length that you know.`,
     false,
   )
 }

@@ -1,4 +1,5 @@
 import { SaxesParser } from 'saxes'
+import { say } from '../../words'
 import { MOST_LETTERS } from '../drawing'
 import { IntakeRefusal } from '../refusal'
 
@@ -34,7 +35,7 @@ export function decode(bytes: Uint8Array): string {
     return new TextDecoder(encoding, { fatal: true }).decode(bytes)
   } catch {
     throw new IntakeRefusal(
-      `The text of the file is not valid ${encoding.toUpperCase()}, as it claims to be. Save it again as SVG with UTF-8 text.`,
+      say`The text of the file is not valid ${encoding.toUpperCase()}, as it claims to be. Save it again as SVG with UTF-8 text.`,
     )
   }
 }
@@ -57,8 +58,8 @@ export function parseXml(text: string): XmlElement {
     const place = /^(\d+):(\d+): (.*)/s.exec(error.message)
     throw new IntakeRefusal(
       root || text.includes('<svg')
-        ? `The file breaks off as XML at line ${place?.[1] ?? parser.line}: ${place?.[3] ?? error.message} Save or download it again.`
-        : 'The file is not an SVG drawing: it is not XML. Export it as SVG and choose that file.',
+        ? say`The file breaks off as XML at line ${place?.[1] ?? parser.line}: ${place?.[3] ?? error.message} Save or download it again.`
+        : say`The file is not an SVG drawing: it is not XML. Export it as SVG and choose that file.`,
     )
   })
   parser.on('doctype', (doctype) => {
@@ -70,7 +71,7 @@ export function parseXml(text: string): XmlElement {
     depth += 1
     if (depth > MAX_DEPTH || count > MAX_ELEMENTS)
       throw new IntakeRefusal(
-        `The file nests or repeats too many elements (line ${parser.line}). Flatten its groups and save it again.`,
+        say`The file nests or repeats too many elements (line ${parser.line}). Flatten its groups and save it again.`,
       )
     const attributes = tag.attributes as Record<string, string>
     for (const [name, value] of Object.entries(attributes))
@@ -104,7 +105,7 @@ export function parseXml(text: string): XmlElement {
   // saxes wants a document to begin with its declaration; files from the wild begin with a blank line.
   parser.write(text.replace(/^\uFEFF?\s+/, '')).close()
   if (!root)
-    throw new IntakeRefusal('The file is not an SVG drawing: it has no content. Export it again as SVG.')
+    throw new IntakeRefusal(say`The file is not an SVG drawing: it has no content. Export it again as SVG.`)
   return root
 }
 
@@ -113,13 +114,13 @@ function plainEntities(doctype: string): Record<string, string> {
   const entities: Record<string, string> = {}
   const subset = /\[([\s\S]*)\]/.exec(doctype)?.[1] ?? ''
   const declarations = subset.match(/<!ENTITY[^>]*>/gi) ?? []
-  if (declarations.length > 64) throw bomb('it declares more than 64 entities')
+  if (declarations.length > 64) throw bomb(say`it declares more than 64 entities`)
   for (const declaration of declarations) {
     const plain = /^<!ENTITY\s+([\w.:-]+)\s+(?:"([^"]*)"|'([^']*)')\s*>$/i.exec(declaration)
-    if (!plain) throw bomb('an entity points outside the file or is a parameter')
+    if (!plain) throw bomb(say`an entity points outside the file or is a parameter`)
     const value = plain[2] ?? plain[3] ?? ''
     if (/[&%<]/.test(value) || value.length > 1024)
-      throw bomb(`the entity “${plain[1]!.slice(0, 40)}” is made of others`)
+      throw bomb(say`the entity “${plain[1]!.slice(0, 40)}” is made of others`)
     entities[plain[1]!] = value
   }
   return entities
@@ -127,5 +128,5 @@ function plainEntities(doctype: string): Record<string, string> {
 
 const bomb = (what: string) =>
   new IntakeRefusal(
-    `The file's document type is not safe to read: ${what}. Open it in a drawing program and save it as plain SVG.`,
+    say`The file's document type is not safe to read: ${what}. Open it in a drawing program and save it as plain SVG.`,
   )

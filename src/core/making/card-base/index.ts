@@ -1,5 +1,6 @@
 import { writePath } from '../../geometry/path'
 import type { Point } from '../../geometry/point'
+import { say } from '../../words'
 import { CannotMake, type MadeLine, numberIn, type Recipe } from '../recipe'
 import { OUTLINES } from '../shape/outlines'
 
@@ -13,26 +14,26 @@ const score = (key: string, from: Point, to: Point, fold: 'valley' | 'mountain')
 /** A card that folds: once, like a gate, or as an accordion; by its size when it is closed. */
 export const cardBase: Recipe = {
   name: 'card-base',
-  title: 'Card base',
-  says: 'a card that folds',
+  title: say`Card base`,
+  says: say`a card that folds`,
   takes: { least: 0, most: 0 },
   measures: [
-    { name: 'width', title: 'Width, closed', kind: 'length', usual: 105, least: 10, most: 1500 },
-    { name: 'height', title: 'Height, closed', kind: 'length', usual: 148, least: 10, most: 1500 },
+    { name: 'width', title: say`Width, closed`, kind: 'length', usual: 105, least: 10, most: 1500 },
+    { name: 'height', title: say`Height, closed`, kind: 'length', usual: 148, least: 10, most: 1500 },
     {
       name: 'folds',
-      title: 'How it folds',
+      title: say`How it folds`,
       kind: 'choice',
       usual: 'one',
       choices: [
-        { value: 'one', title: 'once' },
-        { value: 'gate', title: 'like a gate' },
-        { value: 'accordion', title: 'as an accordion' },
+        { value: 'one', title: say`once` },
+        { value: 'gate', title: say`like a gate` },
+        { value: 'accordion', title: say`as an accordion` },
       ],
     },
     {
       name: 'count',
-      title: 'Panels of an accordion',
+      title: say`Panels of an accordion`,
       kind: 'count',
       usual: 4,
       least: 3,
@@ -41,15 +42,15 @@ export const cardBase: Recipe = {
     },
     {
       name: 'at',
-      title: 'Folded at the',
+      title: say`Folded at the`,
       kind: 'choice',
       usual: 'side',
       choices: [
-        { value: 'side', title: 'side' },
-        { value: 'top', title: 'top' },
+        { value: 'side', title: say`side` },
+        { value: 'top', title: say`top` },
       ],
     },
-    { name: 'corner', title: 'Rounded corners', kind: 'length', usual: 0, least: 0, most: 500 },
+    { name: 'corner', title: say`Rounded corners`, kind: 'length', usual: 0, least: 0, most: 500 },
   ],
   handles(_, measures) {
     const [width, height] = [numberIn(measures, 'width'), numberIn(measures, 'height')]
@@ -79,7 +80,7 @@ export const cardBase: Recipe = {
           : Array.from({ length: count! }, () => along)
     if (corner! > Math.min(across, panels[0]!) / 2)
       throw new CannotMake(
-        `Corners of ${corner} mm are rounder than half of the outer panel. Take ${Math.min(across, panels[0]!) / 2} mm at most.`,
+        say`Corners of ${corner} mm are rounder than half of the outer panel. Take ${Math.min(across, panels[0]!) / 2} mm at most.`,
       )
     const whole = panels.reduce((sum, p) => sum + p, 0)
     const size = isTop ? { width: across, height: whole } : { width: whole, height: across }

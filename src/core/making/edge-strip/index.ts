@@ -2,7 +2,7 @@ import { multiply, rotation, translation } from '../../geometry/affine'
 import { areaOf, boundsOf, uniteBoxes } from '../../geometry/measure'
 import { type Contour, transformContour } from '../../geometry/path'
 import { combine, uniteOutlines } from '../../outlines/combine'
-import { count } from '../../units/count'
+import { counted, say } from '../../words'
 import { chosenEdge, EDGE, type Edge, edgesOf } from '../edges'
 import { grown, tenths } from '../offset-measures'
 import { CannotMake, numberIn, type Recipe } from '../recipe'
@@ -18,24 +18,24 @@ const PINHOLE = 0.5
 /** A motif repeated along an edge a whole number of times: joined outside, punched inside, or half and half. */
 export const edgeStrip: Recipe = {
   name: 'edge-strip',
-  title: 'Edge strip',
-  says: 'the second piece repeated along an edge of the first',
+  title: say`Edge strip`,
+  says: say`the second piece repeated along an edge of the first`,
   takes: { least: 2, most: 2 },
   measures: [
-    { ...EDGE, choices: [...EDGE.choices, { value: 'all', title: 'all edges' }] },
+    { ...EDGE, choices: [...EDGE.choices, { value: 'all', title: say`all edges` }] },
     {
       name: 'side',
-      title: 'The motif lies',
+      title: say`The motif lies`,
       kind: 'choice',
       usual: 'out',
       choices: [
-        { value: 'out', title: 'outside, joined' },
-        { value: 'in', title: 'inside, punched' },
-        { value: 'half', title: 'half and half' },
+        { value: 'out', title: say`outside, joined` },
+        { value: 'in', title: say`inside, punched` },
+        { value: 'half', title: say`half and half` },
       ],
     },
-    { name: 'count', title: 'How many (0: as many as fit)', kind: 'count', usual: 0, least: 0, most: 400 },
-    { name: 'gap', title: 'Space between', kind: 'length', usual: 0, least: -100, most: 500 },
+    { name: 'count', title: say`How many (0: as many as fit)`, kind: 'count', usual: 0, least: 0, most: 400 },
+    { name: 'gap', title: say`Space between`, kind: 'length', usual: 0, least: -100, most: 500 },
   ],
   make([base, motif], measures) {
     const paper = paperOf(base!)
@@ -46,14 +46,14 @@ export const edgeStrip: Recipe = {
     const gap = numberIn(measures, 'gap')
     if (width + gap < 1)
       throw new CannotMake(
-        `A motif of ${tenths(width)} mm cannot overlap by ${tenths(-gap)} mm. Lessen that.`,
+        say`A motif of ${tenths(width)} mm cannot overlap by ${tenths(-gap)} mm. Lessen that.`,
       )
     const wanted = numberIn(measures, 'count')
     const placed = edges.flatMap((edge) => placesOn(edge, width, gap, wanted))
     if (placed.length === 0) {
       const longest = Math.max(...edges.map((e) => e.length))
       throw new CannotMake(
-        `The edge is ${tenths(longest)} mm long, and one motif is ${tenths(width)} mm wide. Make the motif smaller.`,
+        say`The edge is ${tenths(longest)} mm long, and one motif is ${tenths(width)} mm wide. Make the motif smaller.`,
       )
     }
     const side = measures.side as 'out' | 'in' | 'half'
@@ -87,15 +87,15 @@ export const edgeStrip: Recipe = {
     const whole = made.filter((c) => areaOf(c) > 0 || Math.abs(areaOf(c)) >= PINHOLE)
     if (outlinesIn(whole) !== outlinesIn(paper))
       throw new CannotMake(
-        `The piece would fall into ${count(outlinesIn(whole), 'part')}. Leave more space between, or make the motif smaller.`,
+        say`The piece would fall into ${counted(outlinesIn(whole), 'part')}. Leave more space between, or make the motif smaller.`,
       )
     const size = uniteBoxes(whole.map(boundsOf))
     const pitch = placed[0]!.pitch
     return {
       lines: [...asCuts(whole), ...innerLines(base!, 'of-1')],
       figures: [
-        `${count(placed.length, 'motif')}, one every ${tenths(pitch)} mm. The piece is ${tenths(size.maxX - size.minX)} x ${tenths(size.maxY - size.minY)} mm now.`,
-        ...(pitch < width - 0.01 ? [`Neighbours overlap by ${tenths(width - pitch)} mm.`] : []),
+        say`${counted(placed.length, 'motif')}, one every ${tenths(pitch)} mm. The piece is ${tenths(size.maxX - size.minX)} x ${tenths(size.maxY - size.minY)} mm now.`,
+        ...(pitch < width - 0.01 ? [say`Neighbours overlap by ${tenths(width - pitch)} mm.`] : []),
       ],
     }
   },

@@ -5,8 +5,8 @@ import { distance, type Point } from '../../geometry/point'
 import { shapeOf } from '../../geometry/shape'
 import { combine, turnedRound, uniteOutlines } from '../../outlines/combine'
 import type { PieceShape } from '../../pieces/piece-shape'
-import { count } from '../../units/count'
-import { SIDES } from '../edges'
+import { counted, decimal, say } from '../../words'
+import { EDGE, SIDES } from '../edges'
 import { halfPlane, mirrorIn, partsBeside, toFrame } from '../half-plane'
 import { grown, tenths } from '../offset-measures'
 import { CannotMake, type MadeLine, numberIn, type Recipe } from '../recipe'
@@ -24,35 +24,32 @@ type Contact = { from: Point; to: Point; length: number }
  */
 export const foldOver: Recipe = {
   name: 'fold-over',
-  title: 'Fold-over',
-  says: 'a figure and its mirrored half, hanging together at a fold',
+  title: say`Fold-over`,
+  says: say`a figure and its mirrored half, hanging together at a fold`,
   takes: { least: 1, most: 1 },
   measures: [
     {
       name: 'edge',
-      title: 'Folded at its',
+      title: say`Folded at its`,
       kind: 'choice',
       usual: 'top',
-      choices: [
-        ...Object.keys(SIDES).map((value) => ({ value, title: value })),
-        { value: 'score', title: 'score that is drawn in it' },
-      ],
+      choices: [...EDGE.choices, { value: 'score', title: say`score that is drawn in it` }],
       orAngle: true,
     },
-    { name: 'sink', title: 'Sink', kind: 'length', usual: 1, least: 0.05, most: 1000 },
+    { name: 'sink', title: say`Sink`, kind: 'length', usual: 1, least: 0.05, most: 1000 },
     {
       name: 'back',
-      title: 'The back',
+      title: say`The back`,
       kind: 'choice',
       usual: 'plain',
       choices: [
-        { value: 'plain', title: 'plain' },
-        { value: 'copy', title: 'a copy of the front, openings and all' },
+        { value: 'plain', title: say`plain` },
+        { value: 'copy', title: say`a copy of the front, openings and all` },
       ],
     },
     {
       name: 'front',
-      title: 'Front layer, inset (0: none)',
+      title: say`Front layer, inset (0: none)`,
       kind: 'length',
       usual: 0,
       least: 0,
@@ -60,7 +57,7 @@ export const foldOver: Recipe = {
     },
     {
       name: 'inner',
-      title: 'Inner panel, inset (0: none)',
+      title: say`Inner panel, inset (0: none)`,
       kind: 'length',
       usual: 0,
       least: 0,
@@ -81,13 +78,13 @@ export const foldOver: Recipe = {
     const fold = drawn?.at ?? foldAt(front, angle, sink)
     const side = halfPlane(fold, angle, 0, shape!.box)
     const kept = combine('intersection', front, side)
-    if (kept.length === 0) throw new CannotMake('The fold lies beyond the figure: lessen the sink.')
+    if (kept.length === 0) throw new CannotMake(say`The fold lies beyond the figure: lessen the sink.`)
     const contacts = contactsOf(kept, fold, angle)
     const longest = Math.max(0, ...contacts.map((c) => c.length))
     if (longest < LEAST_CONTACT)
       throw new CannotMake(
         drawn
-          ? `At the drawn score the halves hang together along ${tenths(longest)} mm only. Move it further into the figure.`
+          ? say`At the drawn score the halves hang together along ${tenths(longest)} mm only. Move it further into the figure.`
           : tooThin(front, angle, sink, longest),
       )
     const mirror = mirrorIn(fold, angle)
@@ -96,7 +93,7 @@ export const foldOver: Recipe = {
     const made = uniteOutlines(kept, back)
     if (outlinesIn(made) > 1)
       throw new CannotMake(
-        'Parts of the figure hang on nothing but the fold that they do not reach. Sink it deeper, or join them first.',
+        say`Parts of the figure hang on nothing but the fold that they do not reach. Sink it deeper, or join them first.`,
       )
     const onFront = (c: Contour) => partsBeside(c, fold, angle)
     const scores = contacts.map(
@@ -117,8 +114,8 @@ export const foldOver: Recipe = {
             onFront(c).map((part) => transformContour(part, mirror)),
           ).filter((l) => !isDrawnFold(l))
         : []),
-      ...panelOf('front', kept, numberIn(measures, 'front'), 'front layer'),
-      ...panelOf('inner', back, numberIn(measures, 'inner'), 'inner panel'),
+      ...panelOf('front', kept, numberIn(measures, 'front'), say`front layer`),
+      ...panelOf('inner', back, numberIn(measures, 'inner'), say`inner panel`),
     ]
     const deeper = drawn ? null : (holds: Holds) => leastSink(front, angle, sink, holds)
     return { lines, figures: tellContacts(contacts, deeper) }
@@ -137,20 +134,20 @@ function tellContacts(
 ): string[] {
   const lengths = contacts.map((c) => tenths(c.length))
   const figures = [
-    `The halves hang together at ${count(contacts.length, 'place')}: ${lengths.join(', ')} mm.`,
+    say`The halves hang together at ${counted(contacts.length, 'place')}: ${lengths.join(', ')} mm.`,
   ]
   const advise = (why: string, holds: Holds) => {
     const sink = deeper?.(holds) ?? null
-    figures.push(sink === null ? why : `${why} Sunk by ${sink.toFixed(1)} mm it does.`)
+    figures.push(sink === null ? why : say`${why} Sunk by ${decimal(sink, 1, 1)} mm it does.`)
   }
   if (contacts.some((c) => c.length < LEAST_CONTACT))
-    advise(`A contact under ${LEAST_CONTACT} mm tears; each should hold.`, (found) =>
+    advise(say`A contact under ${LEAST_CONTACT} mm tears; each should hold.`, (found) =>
       found.every((c) => c.length >= LEAST_CONTACT),
     )
   const span = distance(contacts[0]!.from, contacts.at(-1)!.to)
   if (contacts.length < LARGE.contacts && span > LARGE.span && contacts.some((c) => c.length < span / 4))
     advise(
-      'So large a card should hang together at three places.',
+      say`So large a card should hang together at three places.`,
       (found) => found.filter((c) => c.length >= LEAST_CONTACT).length >= LARGE.contacts,
     )
   return figures
@@ -161,7 +158,7 @@ function panelOf(plane: string, half: readonly Contour[], by: number, name: stri
   if (by === 0) return []
   const panel = grown(half, -by, 'sharp')
   if (panel.length === 0)
-    throw new CannotMake(`Nothing is left of the ${name}, smaller by ${tenths(by)} mm. Lessen that.`)
+    throw new CannotMake(say`Nothing is left of the ${name}, smaller by ${tenths(by)} mm. Lessen that.`)
   return asCuts(panel, plane).map((line) => ({ ...line, plane, title: name }))
 }
 
@@ -175,7 +172,7 @@ function drawnScore({ lines, box }: PieceShape): { line: string; at: Point; angl
   })
   const [longest] = straight.sort((a, b) => b.length - a.length)
   if (!longest)
-    throw new CannotMake('There is no straight score in the piece. Draw one in it, or fold it at an edge.')
+    throw new CannotMake(say`There is no straight score in the piece. Draw one in it, or fold it at an edge.`)
   const { line, at, to } = longest
   const middle = { x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 }
   const isRight = (to.x - at.x) * (middle.y - at.y) - (to.y - at.y) * (middle.x - at.x) >= 0
@@ -226,10 +223,10 @@ const DEEPER = { step: 0.25, most: 40 }
 /** What to do where the halves would tear off: the least sink at which they do not. */
 function tooThin(paper: readonly Contour[], angle: number, sink: number, longest: number): string {
   const least = leastSink(paper, angle, sink, (found) => found.some((c) => c.length >= LEAST_CONTACT))
-  const told = `Sunk by ${tenths(sink)} mm the halves hang together along ${tenths(longest)} mm only, and would tear off.`
+  const told = say`Sunk by ${tenths(sink)} mm the halves hang together along ${tenths(longest)} mm only, and would tear off.`
   return least === null
-    ? `${told} Fold it at another edge, or give the figure a straighter one there.`
-    : `${told} Sink them by ${least.toFixed(1)} mm.`
+    ? say`${told} Fold it at another edge, or give the figure a straighter one there.`
+    : say`${told} Sink them by ${decimal(least, 1, 1)} mm.`
 }
 
 /** The least sink from one on at which the halves hang together as asked, in tenths of a mm upwards; null where none does. */

@@ -1,13 +1,13 @@
 import { uniteOutlines } from '../../outlines/combine'
-import { count } from '../../units/count'
+import { counted, say } from '../../words'
 import { CannotMake, type Recipe } from '../recipe'
 import { asCuts, innerLines, outlinesIn, paperOf } from '../taken'
 
 /** Several pieces that overlap or touch along an edge become one. */
 export const join: Recipe = {
   name: 'join',
-  title: 'Join',
-  says: 'one piece of several',
+  title: say`Join`,
+  says: say`one piece of several`,
   takes: { least: 2, most: 200 },
   measures: [],
   make(shapes) {
@@ -15,7 +15,7 @@ export const join: Recipe = {
     const left = outlinesIn(made)
     if (left > 1)
       throw new CannotMake(
-        `Joined, they are ${count(left, 'piece')} still, as they do not all touch one another. Move them until each reaches into another.`,
+        say`Joined, they are ${counted(left, 'piece')} still, as they do not all touch one another. Move them until each reaches into another.`,
       )
     return [...asCuts(made), ...shapes.flatMap((shape, i) => innerLines(shape, `of-${i + 1}`))]
   },

@@ -4,6 +4,7 @@ import { boundsOf, uniteBoxes } from '../../geometry/measure'
 import { type Contour, transformContour, writePath } from '../../geometry/path'
 import { combine, turnedRound, uniteOutlines } from '../../outlines/combine'
 import type { PieceShape } from '../../pieces/piece-shape'
+import { quoted, say } from '../../words'
 import { tenths } from '../offset-measures'
 import { CannotMake, type Made, type MadeLine, type Measures, numberIn, type Recipe } from '../recipe'
 import { asCuts, innerLines, outlinesIn, paperOf } from '../taken'
@@ -21,14 +22,14 @@ const onlyWhere = (choice: string, ...is: string[]) => ({ when: { choice, is } }
 /** A text in a font: on a line, an arc or the outline of a piece, joined to it, to itself, or free. It stays a text. */
 export const lettering: Recipe = {
   name: 'lettering',
-  title: 'Lettering',
-  says: 'a text, alone or on the piece',
+  title: say`Lettering`,
+  says: say`a text, alone or on the piece`,
   takes: { least: 0, most: 1 },
   measures: [
-    { name: 'text', title: 'Text', kind: 'text', usual: 'Tea', longest: 500 },
+    { name: 'text', title: say`Text`, kind: 'text', usual: 'Tea', longest: 500 },
     {
       name: 'font',
-      title: 'Font',
+      title: say`Font`,
       kind: 'choice',
       usual: FONTS[0]!.name,
       choices: FONTS.map(({ name, title, kind }) => ({ value: name, title: `${title} (${kind})` })),
@@ -36,63 +37,70 @@ export const lettering: Recipe = {
     },
     {
       name: 'course',
-      title: 'Runs along',
+      title: say`Runs along`,
       kind: 'choice',
       usual: 'line',
       choices: [
-        { value: 'line', title: 'a line' },
-        { value: 'arc', title: 'an arc' },
-        { value: 'outline', title: 'the outline of the piece' },
+        { value: 'line', title: say`a line` },
+        { value: 'arc', title: say`an arc` },
+        { value: 'outline', title: say`the outline of the piece` },
       ],
     },
     {
       name: 'side',
-      title: 'Stands',
+      title: say`Stands`,
       kind: 'choice',
       usual: 'outside',
       choices: [
-        { value: 'outside', title: 'outside' },
-        { value: 'inside', title: 'inside' },
+        { value: 'outside', title: say`outside` },
+        { value: 'inside', title: say`inside` },
       ],
       ...onlyWhere('course', 'arc', 'outline'),
     },
     {
       name: 'radius',
-      title: 'Radius',
+      title: say`Radius`,
       kind: 'length',
       usual: 40,
       least: 2,
       most: 1500,
       ...onlyWhere('course', 'arc'),
     },
-    { name: 'height', title: 'Height of capitals', kind: 'length', usual: 12, least: 1, most: 600 },
-    { name: 'fill', title: 'Fill a length (0: by height)', kind: 'length', usual: 0, least: 0, most: 3000 },
-    { name: 'sink', title: 'Sink', kind: 'length', usual: 1, least: 0, most: 300 },
+    { name: 'height', title: say`Height of capitals`, kind: 'length', usual: 12, least: 1, most: 600 },
+    {
+      name: 'fill',
+      title: say`Fill a length (0: by height)`,
+      kind: 'length',
+      usual: 0,
+      least: 0,
+      most: 3000,
+    },
+    { name: 'sink', title: say`Sink`, kind: 'length', usual: 1, least: 0, most: 300 },
     {
       name: 'join',
-      title: 'Joined',
+      title: say`Joined`,
       kind: 'choice',
       usual: 'none',
       choices: [
-        { value: 'none', title: 'not at all' },
-        { value: 'base', title: 'to the piece' },
-        { value: 'letters', title: 'letter to letter' },
-        { value: 'out', title: 'cut out of the piece' },
+        { value: 'none', title: say`not at all` },
+        { value: 'base', title: say`to the piece` },
+        { value: 'letters', title: say`letter to letter` },
+        { value: 'out', title: say`cut out of the piece` },
       ],
     },
     {
       name: 'neck',
-      title: 'Neck, bars and bridges',
+      title: say`Neck, bars and bridges`,
       kind: 'length',
       usual: 1.6,
       least: 0.2,
       most: 50,
       ...onlyWhere('join', 'base', 'letters', 'out'),
     },
-    { name: 'spacing', title: 'Space added between', kind: 'length', usual: 0, least: -100, most: 300 },
+    { name: 'spacing', title: say`Space added between`, kind: 'length', usual: 0, least: -100, most: 300 },
     {
       name: 'shift',
-      title: 'Moved along',
+      title: say`Moved along`,
       kind: 'length',
       usual: 0,
       least: -3000,
@@ -101,36 +109,38 @@ export const lettering: Recipe = {
     },
     {
       name: 'role',
-      title: 'Made as',
+      title: say`Made as`,
       kind: 'choice',
       usual: 'cut',
       choices: [
-        { value: 'cut', title: 'cut' },
-        { value: 'pen', title: 'pen' },
-        { value: 'print', title: 'print' },
+        { value: 'cut', title: say`cut` },
+        { value: 'pen', title: say`pen` },
+        { value: 'print', title: say`print` },
       ],
     },
   ],
   usualOnPiece: { course: 'outline', join: 'base' },
   // Free letters are a piece of their own, beside the one that they run along.
   leaves: ({ role, join }) => role === 'cut' && (join === 'none' || join === 'letters'),
-  nameOf: ({ text }) => String(text).trim().slice(0, 30) || 'Lettering',
+  nameOf: ({ text }) => String(text).trim().slice(0, 30) || say`Lettering`,
   make([shape], measures) {
     const font = fontAtHand(String(measures.font))
     const isCut = measures.role === 'cut'
     if (font.isSingleStroke && isCut)
-      throw new CannotMake('This font is a single line, for the pen. Make it as pen, or take another font.')
+      throw new CannotMake(
+        say`This font is a single line, for the pen. Make it as pen, or take another font.`,
+      )
     const needsPiece = measures.course === 'outline' || measures.join === 'base' || measures.join === 'out'
     if (needsPiece && !shape)
       throw new CannotMake(
-        'It runs along a piece or is joined to one, and takes none. Choose the piece, then make it.',
+        say`It runs along a piece or is joined to one, and takes none. Choose the piece, then make it.`,
       )
     const text = String(measures.text).trim()
-    if (text === '') throw new CannotMake('There is no text. Type at least one letter.')
+    if (text === '') throw new CannotMake(say`There is no text. Type at least one letter.`)
     const missing = [...new Set(text)].filter((letter) => letter !== ' ' && !font.has(letter))
     if (missing.length > 0)
       throw new CannotMake(
-        `The font has no “${missing.slice(0, 8).join('”, “')}”. Take another font, or write it otherwise.`,
+        say`The font has no ${missing.slice(0, 8).map(quoted).join(', ')}. Take another font, or write it otherwise.`,
       )
     const placed = laid(font, text, measures, shape)
     const told = [tellSize(text, placed)]
@@ -167,12 +177,13 @@ export function laid(font: Font, text: string, measures: Measures, shape: PieceS
   const gaps = spacing * (letters.length - 1)
   const fill = numberIn(measures, 'fill')
   const scale = fill > 0 ? (fill - gaps) / total : numberIn(measures, 'height') / DRAWN_HEIGHT
-  if (!(scale > 0)) throw new CannotMake(`The spaces alone are longer than ${tenths(fill)} mm. Lessen them.`)
+  if (!(scale > 0))
+    throw new CannotMake(say`The spaces alone are longer than ${tenths(fill)} mm. Lessen them.`)
   const length = scale * total + gaps
   const course = courseOf(measures, shape, length)
   if (course.length !== null && length > course.length + 1e-6)
     throw new CannotMake(
-      `The text is ${tenths(length)} mm long, and what it runs along ${tenths(course.length)} mm. Make it ${tenths(Math.floor((DRAWN_HEIGHT * scale * 10 * course.length) / length) / 10)} mm high at most, or shorten it.`,
+      say`The text is ${tenths(length)} mm long, and what it runs along ${tenths(course.length)} mm. Make it ${tenths(Math.floor((DRAWN_HEIGHT * scale * 10 * course.length) / length) / 10)} mm high at most, or shorten it.`,
     )
   const ground = groundOf(measures, shape)
   const sink = numberIn(measures, 'sink')
@@ -186,7 +197,7 @@ export function laid(font: Font, text: string, measures: Measures, shape: PieceS
     if (letter.contours.length === 0) {
       if (measures.join === 'letters')
         throw new CannotMake(
-          'Words that are joined letter to letter have no spaces between. Write one word, or join them to a piece.',
+          say`Words that are joined letter to letter have no spaces between. Write one word, or join them to a piece.`,
         )
       return []
     }
@@ -202,7 +213,7 @@ export function laid(font: Font, text: string, measures: Measures, shape: PieceS
       const found = leastOverlap(last, contours, (n) => stand(n, deep), neck * scale, width)
       if (found === null)
         throw new CannotMake(
-          `“${last.text}” and “${letter.text}” do not hang together by a neck of ${tenths(neck * scale)} mm, nor by one half as wide. Make it narrower, or the letters higher.`,
+          say`“${last.text}” and “${letter.text}” do not hang together by a neck of ${tenths(neck * scale)} mm, nor by one half as wide. Make it narrower, or the letters higher.`,
         )
       nearer = found.nearer
       own = found.neck
@@ -224,7 +235,7 @@ function drawn({ contours }: Letter, measures: Measures, neck: number, sink: num
   const whole = held(contours, neck, measures.join === 'base' ? Math.min(0, -sink) : null)
   if (measures.join === 'letters' && outlinesIn(whole) > 1)
     throw new CannotMake(
-      'The letters of this font are in parts, made to be cut out of a piece. To join them, take a sturdy font or a joined one.',
+      say`The letters of this font are in parts, made to be cut out of a piece. To join them, take a sturdy font or a joined one.`,
     )
   return whole
 }
@@ -285,11 +296,11 @@ function asOne(placed: readonly Placed[], measures: Measures, told: string[]): M
   const [thinnest] = [...placed].sort((a, b) => a.neck - b.neck)
   if (thinnest && thinnest.neck < numberIn(measures, 'neck') - 1e-6)
     told.push(
-      `“${thinnest.text}” hangs on by ${tenths(thinnest.neck)} mm, as the strokes are no thicker there.`,
+      say`“${thinnest.text}” hangs on by ${tenths(thinnest.neck)} mm, as the strokes are no thicker there.`,
     )
   const made = uniteOutlines(...placed.map(stood))
   if (outlinesIn(made) > 1)
-    throw new CannotMake('Parts of the letters stay apart. Take a wider neck, or another font.')
+    throw new CannotMake(say`Parts of the letters stay apart. Take a wider neck, or another font.`)
   return { lines: asCuts(made, 'word'), figures: told }
 }
 
@@ -300,7 +311,9 @@ function onBase(shape: PieceShape, placed: readonly Placed[], measures: Measures
   if (outlinesIn(made) > outlinesIn(paper)) {
     const apart = placed.filter((p) => p.contact === 0).map((p) => p.text)
     throw new CannotMake(
-      `${apart.length > 0 ? `“${apart.slice(0, 6).join('”, “')}” stay` : 'Some letters stay'} apart from the piece. Sink them deeper.`,
+      apart.length > 0
+        ? say`${apart.slice(0, 6).map(quoted).join(', ')} stay apart from the piece. Sink them deeper.`
+        : say`Some letters stay apart from the piece. Sink them deeper.`,
     )
   }
   const [least] = placed.filter((p) => p.contact > 0).sort((a, b) => a.contact - b.contact)
@@ -311,7 +324,7 @@ function onBase(shape: PieceShape, placed: readonly Placed[], measures: Measures
       ...told,
       ...(least
         ? [
-            `The narrowest foot is that of “${least.text}”: ${tenths(least.contact)} mm.${least.contact < neck ? ` Under ${tenths(neck)} mm it tears; sink it deeper.` : ''}`,
+            say`The narrowest foot is that of “${least.text}”: ${tenths(least.contact)} mm.${least.contact < neck ? say` Under ${tenths(neck)} mm it tears; sink it deeper.` : ''}`,
           ]
         : []),
     ],
@@ -325,12 +338,12 @@ function cutOut(shape: PieceShape, placed: readonly Placed[], measures: Measures
   const letters = bridged(uniteOutlines(...placed.map(stood)), numberIn(measures, 'neck'))
   if (combine('difference', letters, paper).length > 0)
     throw new CannotMake(
-      'The letters reach over the edge of the piece, or into an opening. Make them smaller, or move them.',
+      say`The letters reach over the edge of the piece, or into an opening. Make them smaller, or move them.`,
     )
   const made = combine('difference', paper, letters)
   if (outlinesIn(made) !== outlinesIn(paper))
     throw new CannotMake(
-      'The piece would fall apart where the letters are cut out. Make them smaller, or move them.',
+      say`The piece would fall apart where the letters are cut out. Make them smaller, or move them.`,
     )
   return { lines: [...asCuts(made), ...innerLines(shape, 'of-1')], figures: told }
 }
@@ -338,5 +351,5 @@ function cutOut(shape: PieceShape, placed: readonly Placed[], measures: Measures
 function tellSize(text: string, placed: readonly Placed[]): string {
   const box = uniteBoxes(placed.flatMap((p) => stood(p).map(boundsOf)))
   const scale = placed[0]?.scale ?? 0
-  return `“${text.slice(0, 60)}” is ${tenths(box.maxX - box.minX)} x ${tenths(box.maxY - box.minY)} mm, capitals ${tenths(scale * DRAWN_HEIGHT)} mm high.`
+  return say`“${text.slice(0, 60)}” is ${tenths(box.maxX - box.minX)} x ${tenths(box.maxY - box.minY)} mm, capitals ${tenths(scale * DRAWN_HEIGHT)} mm high.`
 }

@@ -5,6 +5,7 @@ import { type Contour, type Segment, transformContour } from '../../geometry/pat
 import type { Point } from '../../geometry/point'
 import { parseXml, type XmlElement } from '../../intake/svg/xml'
 import { uniteOutlines } from '../../outlines/combine'
+import { say } from '../../words'
 import { DRAWN_HEIGHT, type Font, type Letter } from './fonts'
 
 /** Why a font is not taken, in a sentence. */
@@ -21,26 +22,28 @@ const MOST_BYTES = 8_000_000
  */
 export function readFont(bytes: Uint8Array): Font {
   if (bytes.length > MOST_BYTES)
-    throw new FontRefusal('The font is larger than 8 MB. Save it with the letters that you need alone.')
+    throw new FontRefusal(say`The font is larger than 8 MB. Save it with the letters that you need alone.`)
   const head = new TextDecoder('latin1').decode(bytes.subarray(0, 400))
   return head.includes('<svg') || head.startsWith('<?xml') ? readStrokes(bytes) : readOutlines(bytes)
 }
 
-const BROKEN = 'The font cannot be read: the file is broken or of another kind. Use a TTF, OTF or WOFF file.'
+const BROKEN = say`The font cannot be read: the file is broken or of another kind. Use a TTF, OTF or WOFF file.`
 
 function readOutlines(bytes: Uint8Array): Font {
   let file: FontFile
   try {
     const read = create(bytes as Buffer)
     if (!('glyphForCodePoint' in read))
-      throw new FontRefusal('The file holds several fonts. Save one of them alone.')
+      throw new FontRefusal(say`The file holds several fonts. Save one of them alone.`)
     file = read
     file.glyphForCodePoint(65)
   } catch (error) {
     throw error instanceof FontRefusal ? error : new FontRefusal(BROKEN)
   }
   if (file['OS/2']?.fsType?.noEmbedding)
-    throw new FontRefusal('The font forbids that it is embedded in anything made with it. Use another one.')
+    throw new FontRefusal(
+      say`The font forbids that it is embedded in anything made with it. Use another one.`,
+    )
   const capital = file.hasGlyphForCodePoint(72) ? file.glyphForCodePoint(72).bbox.maxY : file.capHeight
   const scale = DRAWN_HEIGHT / (capital > 0 ? capital : 0.7 * file.unitsPerEm)
   const drawn = new Map<number, Contour[]>()

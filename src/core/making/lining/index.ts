@@ -1,7 +1,9 @@
+import { SIDE_NAMES } from '../../document/side-names'
 import { heightOf, widthOf } from '../../geometry/measure'
 import type { Contour } from '../../geometry/path'
 import { combine } from '../../outlines/combine'
 import { type Panel, type PanelEdge, panelsOf } from '../../pieces/panels'
+import { say } from '../../words'
 import { SIDES } from '../edges'
 import { halfPlane } from '../half-plane'
 import { numbersIn } from '../numbered'
@@ -12,22 +14,22 @@ import { asCuts } from '../taken'
 /** Tabs for glue are at most so deep, mm, and as long as what they are glued to within this share (common practice). */
 const TAB = { deepest: 25, alike: 0.03 }
 
-const SIDE_NAMES = ['top', 'right', 'bottom', 'left'] as const
+const LONGER = ['top', 'right', 'bottom', 'left'] as const
 
 /** Panels of a box in another paper: smaller all round, and cut back where the tab of a neighbour is glued. */
 export const lining: Recipe = {
   name: 'lining',
-  title: 'Lining',
-  says: 'panels of it in another paper',
+  title: say`Lining`,
+  says: say`panels of it in another paper`,
   leaves: () => true,
   lies: 'back',
   takes: { least: 1, most: 1 },
   measures: [
-    { name: 'panels', title: 'Panels (numbers, or all)', kind: 'text', usual: '1', longest: 200 },
-    { name: 'inset', title: 'Smaller by', kind: 'length', usual: 1.5, least: 0, most: 100 },
-    ...SIDE_NAMES.map((name) => ({
+    { name: 'panels', title: say`Panels (numbers, or all)`, kind: 'text', usual: '1', longest: 200 },
+    { name: 'inset', title: say`Smaller by`, kind: 'length', usual: 1.5, least: 0, most: 100 },
+    ...LONGER.map((name) => ({
       name,
-      title: `More at the ${name}`,
+      title: say`More at the ${SIDE_NAMES[name]}`,
       kind: 'length' as const,
       usual: 0,
       least: 0,
@@ -36,15 +38,21 @@ export const lining: Recipe = {
   ],
   make([shape], measures) {
     const panels = panelsOf(shape!)
-    if (panels.length === 0) throw new CannotMake('The piece has no panels. Take one whose edges are closed.')
-    const wanted = numbersIn(measures, 'panels', panels.length, 'panel')
-    if (wanted.size === 0) throw new CannotMake('No panel is named. Type its number, as they are told.')
+    if (panels.length === 0)
+      throw new CannotMake(say`The piece has no panels. Take one whose edges are closed.`)
+    const wanted = numbersIn(
+      measures,
+      'panels',
+      panels.length,
+      (part) => say`“${part}” is no panel of the piece: they are numbered 1 to ${panels.length}.`,
+    )
+    if (wanted.size === 0) throw new CannotMake(say`No panel is named. Type its number, as they are told.`)
     const inset = numberIn(measures, 'inset')
     const lines = [...wanted].flatMap((number) => {
       const panel = panels[number - 1]!
       const paper = [panel.contour, ...panel.openings]
       const smaller = inset > 0 ? grown(paper, -inset, 'sharp') : paper
-      const sides = SIDE_NAMES.filter((side) => numberIn(measures, side) > 0).map((side) =>
+      const sides = LONGER.filter((side) => numberIn(measures, side) > 0).map((side) =>
         beyond(panel, side, inset + numberIn(measures, side)),
       )
       const glued = panel.edges.flatMap((edge) => {
@@ -57,14 +65,16 @@ export const lining: Recipe = {
         smaller,
       )
       if (made.length === 0)
-        throw new CannotMake(`Nothing is left of panel ${number}, which is ${sizeOf(panel)}. Take less off.`)
+        throw new CannotMake(
+          say`Nothing is left of panel ${number}, which is ${sizeOf(panel)}. Take less off.`,
+        )
       return asCuts(made, `panel-${number}`)
     })
     const told = panels.slice(0, 10).map((p, i) => `${i + 1}: ${sizeOf(p)}`)
     return {
       lines,
       figures: [
-        `Panels by size: ${told.join('; ')}${panels.length > told.length ? ' …' : ''}.`.slice(0, 300),
+        say`Panels by size: ${told.join('; ')}${panels.length > told.length ? ' …' : ''}.`.slice(0, 300),
       ],
     }
   },

@@ -1,6 +1,7 @@
 import { areaOf, boundsOf, heightOf, widthOf } from '../../geometry/measure'
 import type { Contour } from '../../geometry/path'
 import { turnedRound } from '../../outlines/combine'
+import { say } from '../../words'
 import { numbersIn } from '../numbered'
 import { tenths } from '../offset-measures'
 import { CannotMake, type MadeLine, type Recipe } from '../recipe'
@@ -34,28 +35,32 @@ export function openingGroups(openings: readonly Contour[]): OpeningGroup[] {
 /** The openings of a piece, kept, filled, or lifted out as pieces of their own in another paper. */
 export const openings: Recipe = {
   name: 'openings',
-  title: 'Openings',
-  says: 'fill them, or lift them out as pieces',
+  title: say`Openings`,
+  says: say`fill them, or lift them out as pieces`,
   takes: { least: 1, most: 1 },
   measures: [
-    { name: 'fill', title: 'Fill (numbers, or all)', kind: 'text', usual: '', longest: 400 },
-    { name: 'lift', title: 'Lift out (numbers, or all)', kind: 'text', usual: '', longest: 400 },
+    { name: 'fill', title: say`Fill (numbers, or all)`, kind: 'text', usual: '', longest: 400 },
+    { name: 'lift', title: say`Lift out (numbers, or all)`, kind: 'text', usual: '', longest: 400 },
   ],
   make([shape], measures) {
     const groups = openingGroups(openingsOf(shape!))
-    if (groups.length === 0) throw new CannotMake('The piece has no openings. Take one that has.')
+    if (groups.length === 0) throw new CannotMake(say`The piece has no openings. Take one that has.`)
+    const refuse = (part: string) =>
+      say`“${part}” is no opening of the piece: they are numbered 1 to ${groups.length}.`
     const [filled, lifted] = [
-      numbersIn(measures, 'fill', groups.length, 'opening'),
-      numbersIn(measures, 'lift', groups.length, 'opening'),
+      numbersIn(measures, 'fill', groups.length, refuse),
+      numbersIn(measures, 'lift', groups.length, refuse),
     ]
     const both = [...filled].find((n) => lifted.has(n))
     if (both !== undefined && measures.fill !== 'all' && measures.lift !== 'all')
-      throw new CannotMake(`Opening ${both} is to be filled and lifted out. Take it out of one of the two.`)
+      throw new CannotMake(
+        say`Opening ${both} is to be filled and lifted out. Take it out of one of the two.`,
+      )
     const kept = groups.filter((g) => !filled.has(g.number))
     const out: MadeLine[] = groups
       .filter((g) => lifted.has(g.number))
       .flatMap((g) => asCuts(g.openings, `lifted-${g.number}`))
-      .map((line) => ({ ...line, plane: 'lifted', title: 'lifted out' }))
+      .map((line) => ({ ...line, plane: 'lifted', title: say`lifted out` }))
     return {
       lines: [
         ...asCuts([...coverOf(shape!), ...kept.flatMap((g) => g.openings.map(turnedRound))]),
@@ -63,9 +68,9 @@ export const openings: Recipe = {
         ...out,
       ],
       figures: [
-        `Openings by size: ${groups
+        say`Openings by size: ${groups
           .slice(0, 12)
-          .map((g) => `${g.number}: ${g.openings.length} of ${tenths(g.width)} x ${tenths(g.height)} mm`)
+          .map((g) => say`${g.number}: ${g.openings.length} of ${tenths(g.width)} x ${tenths(g.height)} mm`)
           .join('; ')}${groups.length > 12 ? ' …' : ''}.`.slice(0, 300),
       ],
     }

@@ -10,6 +10,7 @@ import {
   parsePattern,
   USUAL_CALIPER,
 } from '../../patterns'
+import { say, sayWhole } from '../../words'
 import { CannotMake, type Measure, type Measures, type Recipe } from '../recipe'
 
 /** What the recipe of a pattern is called. */
@@ -17,7 +18,7 @@ export const recipeNameOf = ({ name }: Pick<Pattern, 'name'>): string => `patter
 
 const CALIPER: Measure = {
   name: 'caliper',
-  title: 'Thickness of the paper',
+  title: say`Thickness of the paper`,
   kind: 'length',
   usual: USUAL_CALIPER,
   least: 0,
@@ -27,13 +28,13 @@ const CALIPER: Measure = {
 /** A pattern as a way of making: its measures, and the thickness of the paper. */
 export const recipeOf = (pattern: Pattern): Recipe => ({
   name: recipeNameOf(pattern),
-  title: pattern.title,
-  says: pattern.says,
+  title: sayWhole(pattern.title),
+  says: sayWhole(pattern.says),
   takes: { least: 0, most: 0 },
   measures: [
     ...pattern.measures.map(({ name, title, unit, usual, least, most }): Measure => {
       const kind = { mm: 'length', degrees: 'angle', count: 'count' } as const
-      return { name, title, kind: kind[unit], usual, least, most }
+      return { name, title: sayWhole(title), kind: kind[unit], usual, least, most }
     }),
     CALIPER,
   ],
@@ -69,7 +70,7 @@ function patternOfText(text: string): Pattern {
   const known = brought.get(text)
   if (known) return known
   const { pattern, problems } = parsePattern(text)
-  if (!pattern) throw new CannotMake(problems[0] ?? 'The pattern cannot be read.')
+  if (!pattern) throw new CannotMake(problems[0] ?? say`The pattern cannot be read.`)
   if (brought.size > 30) brought.clear()
   brought.set(text, pattern)
   return pattern

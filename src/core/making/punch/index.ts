@@ -3,7 +3,7 @@ import { areaOf, boundsOf, heightOf, uniteBoxes, widthOf } from '../../geometry/
 import type { Contour } from '../../geometry/path'
 import { combine, uniteOutlines } from '../../outlines/combine'
 import type { PieceShape } from '../../pieces/piece-shape'
-import { count } from '../../units/count'
+import { counted, say } from '../../words'
 import { grown, tenths } from '../offset-measures'
 import { CannotMake, numberIn, type Recipe } from '../recipe'
 import { asCuts, coverOf, innerLines, openingsOf, paperOf } from '../taken'
@@ -11,26 +11,26 @@ import { asCuts, coverOf, innerLines, openingsOf, paperOf } from '../taken'
 /** The first piece stays; what the others cover, or what is open in them, is punched out of it. */
 export const punch: Recipe = {
   name: 'punch',
-  title: 'Punch',
-  says: 'the others’ parts taken out of the first',
+  title: say`Punch`,
+  says: say`the others’ parts taken out of the first`,
   takes: { least: 2, most: 200 },
   // The motif is wanted again, in another paper, more often than not.
   leaves: (_, position) => position > 0,
   measures: [
     {
       name: 'take',
-      title: 'What is punched',
+      title: say`What is punched`,
       kind: 'choice',
       usual: 'inner',
       choices: [
-        { value: 'inner', title: 'the inner parts of the motif' },
-        { value: 'whole', title: 'all that the motif covers' },
-        { value: 'margin', title: 'all that it covers, with a margin' },
+        { value: 'inner', title: say`the inner parts of the motif` },
+        { value: 'whole', title: say`all that the motif covers` },
+        { value: 'margin', title: say`all that it covers, with a margin` },
       ],
     },
     {
       name: 'margin',
-      title: 'Margin',
+      title: say`Margin`,
       kind: 'length',
       usual: 1,
       least: 0.05,
@@ -43,11 +43,12 @@ export const punch: Recipe = {
     const act = measures.take === 'margin' ? grown(covered, numberIn(measures, 'margin'), 'round') : covered
     if (act.length === 0)
       throw new CannotMake(
-        'The motif has no inner parts to punch. Punch all that it covers, or take another.',
+        say`The motif has no inner parts to punch. Punch all that it covers, or take another.`,
       )
     const before = paperOf(stays!)
     const made = combine('difference', before, act)
-    if (made.length === 0) throw new CannotMake('Nothing would be left: the motif covers all of the piece.')
+    if (made.length === 0)
+      throw new CannotMake(say`Nothing would be left: the motif covers all of the piece.`)
     return { lines: [...asCuts(made), ...innerLines(stays!, 'of-1')], figures: tellFinest(act, motifs) }
   },
 }
@@ -61,8 +62,8 @@ function tellFinest(act: readonly Contour[], motifs: readonly PieceShape[]): str
   const finest = Math.min(...boxes.map((b) => Math.min(widthOf(b), heightOf(b))))
   const size = widthOf(uniteBoxes(motifs.map((m) => m.box)))
   if (finest >= FINEST)
-    return [`${count(boxes.length, 'part')} punched, the finest ${tenths(finest)} mm across.`]
+    return [say`${counted(boxes.length, 'part')} punched, the finest ${tenths(finest)} mm across.`]
   return [
-    `The finest part is ${tenths(finest)} mm across, too fine for a blade. It would hold with the motif ${tenths((size * FINEST) / finest)} mm wide instead of ${tenths(size)}.`,
+    say`The finest part is ${tenths(finest)} mm across, too fine for a blade. It would hold with the motif ${tenths((size * FINEST) / finest)} mm wide instead of ${tenths(size)}.`,
   ]
 }

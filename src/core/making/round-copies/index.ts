@@ -2,6 +2,7 @@ import { multiply, rotation, translation } from '../../geometry/affine'
 import { type Contour, transformContour, writePath } from '../../geometry/path'
 import type { Point } from '../../geometry/point'
 import { uniteOutlines } from '../../outlines/combine'
+import { say } from '../../words'
 import { CannotMake, type MadeLine, numberIn, type Recipe } from '../recipe'
 import { asCuts, innerLines, outlinesIn, paperOf } from '../taken'
 
@@ -11,19 +12,19 @@ const LEVEL = 0.01
 /** Copies of a piece about a centre, or on the sides of a polygon whose edges are scored: an envelope from one flap. */
 export const roundCopies: Recipe = {
   name: 'round-copies',
-  title: 'Copies in a ring',
-  says: 'copies about a middle, joined',
+  title: say`Copies in a ring`,
+  says: say`copies about a middle, joined`,
   takes: { least: 1, most: 1 },
   measures: [
-    { name: 'count', title: 'How many', kind: 'count', usual: 4, least: 2, most: 60 },
+    { name: 'count', title: say`How many`, kind: 'count', usual: 4, least: 2, most: 60 },
     {
       name: 'about',
-      title: 'Laid',
+      title: say`Laid`,
       kind: 'choice',
       usual: 'sides',
       choices: [
-        { value: 'sides', title: 'on the sides of a polygon' },
-        { value: 'centre', title: 'about the middle of its lower edge' },
+        { value: 'sides', title: say`on the sides of a polygon` },
+        { value: 'centre', title: say`about the middle of its lower edge` },
       ],
     },
   ],
@@ -31,12 +32,12 @@ export const roundCopies: Recipe = {
     const count = numberIn(measures, 'count')
     const onSides = measures.about === 'sides'
     if (onSides && count < 3)
-      throw new CannotMake('A polygon has three sides at least. Take three copies or more.')
+      throw new CannotMake(say`A polygon has three sides at least. Take three copies or more.`)
     const { minX, maxX, maxY } = shape!.box
     const base = onSides ? baseOf(shape!.outline, maxY) : { from: minX, to: maxX }
     if (!base)
       throw new CannotMake(
-        'The piece has no straight level edge below, by which it could lie on a side. Turn it.',
+        say`The piece has no straight level edge below, by which it could lie on a side. Turn it.`,
       )
     const side = base.to - base.from
     // How far the middle of the ring lies below the piece.
@@ -57,7 +58,7 @@ export const roundCopies: Recipe = {
     const paper = paperOf(shape!)
     const made = uniteOutlines(...turns.map((t) => paper.map((c) => transformContour(c, t))), polygon)
     if (outlinesIn(made) > 1)
-      throw new CannotMake('The copies do not touch one another. Take more of them, or a wider piece.')
+      throw new CannotMake(say`The copies do not touch one another. Take more of them, or a wider piece.`)
     const scores = onSides
       ? corners.map(
           (c, k): MadeLine => ({ key: `score-${k + 1}`, d: writePath(c), role: 'score', fold: 'valley' }),

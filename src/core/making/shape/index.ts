@@ -1,20 +1,21 @@
+import { say } from '../../words'
 import { numberIn, type Recipe } from '../recipe'
 import { OUTLINES, type OutlineKind } from './outlines'
 
 const TITLES: Record<OutlineKind, string> = {
-  rectangle: 'Rectangle',
-  rounded: 'Rounded rectangle',
-  circle: 'Circle',
-  ellipse: 'Ellipse',
-  polygon: 'Polygon',
-  star: 'Star',
-  heart: 'Heart',
-  tag: 'Tag',
-  arch: 'Arch',
-  banner: 'Banner',
-  bracket: 'Bracket plate',
-  'scalloped-circle': 'Scalloped circle',
-  'scalloped-rectangle': 'Scalloped rectangle',
+  rectangle: say`Rectangle`,
+  rounded: say`Rounded rectangle`,
+  circle: say`Circle`,
+  ellipse: say`Ellipse`,
+  polygon: say`Polygon`,
+  star: say`Star`,
+  heart: say`Heart`,
+  tag: say`Tag`,
+  arch: say`Arch`,
+  banner: say`Banner`,
+  bracket: say`Bracket plate`,
+  'scalloped-circle': say`Scalloped circle`,
+  'scalloped-rectangle': say`Scalloped rectangle`,
 }
 
 const of = (...kinds: OutlineKind[]) => ({ choice: 'kind', is: kinds })
@@ -22,21 +23,21 @@ const of = (...kinds: OutlineKind[]) => ({ choice: 'kind', is: kinds })
 /** A plain shape: one closed cut. */
 export const shape: Recipe = {
   name: 'shape',
-  title: 'Shape',
-  says: 'one outline by its size',
+  title: say`Shape`,
+  says: say`one outline by its size`,
   takes: { least: 0, most: 0 },
   measures: [
     {
       name: 'kind',
-      title: 'Kind',
+      title: say`Kind`,
       kind: 'choice',
       usual: 'rectangle',
       choices: Object.entries(TITLES).map(([value, title]) => ({ value, title })),
     },
-    { name: 'width', title: 'Width', kind: 'length', usual: 100, least: 1, most: 3000 },
+    { name: 'width', title: say`Width`, kind: 'length', usual: 100, least: 1, most: 3000 },
     {
       name: 'height',
-      title: 'Height',
+      title: say`Height`,
       kind: 'length',
       usual: 70,
       least: 1,
@@ -57,7 +58,7 @@ export const shape: Recipe = {
     },
     {
       name: 'corner',
-      title: 'Corner',
+      title: say`Corner`,
       kind: 'length',
       usual: 8,
       least: 0,
@@ -66,7 +67,7 @@ export const shape: Recipe = {
     },
     {
       name: 'count',
-      title: 'How many',
+      title: say`How many`,
       kind: 'count',
       usual: 8,
       least: 3,
@@ -75,7 +76,7 @@ export const shape: Recipe = {
     },
     {
       name: 'depth',
-      title: 'Depth',
+      title: say`Depth`,
       kind: 'length',
       usual: 4,
       least: 0,

@@ -1,6 +1,7 @@
 import { boundsOf, heightOf, widthOf } from '../../geometry/measure'
 import { readPath, transformPath } from '../../geometry/path'
 import type { Point } from '../../geometry/point'
+import { say } from '../../words'
 import { CannotMake } from '../recipe'
 import { circle } from './circle'
 import { Pen, polygon } from './path'
@@ -69,7 +70,7 @@ export const OUTLINES = {
   'scalloped-circle': ({ width, count, depth }: Sizes) => {
     const r = width / 2 - depth
     if (r <= depth)
-      throw new CannotMake('The scallops are deeper than the circle is wide. Lessen their depth.')
+      throw new CannotMake(say`The scallops are deeper than the circle is wide. Lessen their depth.`)
     // The middle of a scallop lies at the right end.
     const at = (k: number): Point => ({
       x: r * Math.cos((2 * Math.PI * (k - 0.5)) / count),
@@ -86,14 +87,14 @@ export const OUTLINES = {
   'scalloped-rectangle': ({ width: w, height: h, count, depth }: Sizes) => {
     const [a, b] = [w - 2 * depth, h - 2 * depth]
     if (Math.min(a, b) <= 2 * depth)
-      throw new CannotMake('The scallops are deeper than the rectangle. Lessen their depth.')
+      throw new CannotMake(say`The scallops are deeper than the rectangle. Lessen their depth.`)
     // As many on the long side as are asked for, and as wide ones as may be on the short one.
     const pitch = Math.max(a, b) / count
     const across = Math.max(1, Math.round(a / pitch))
     const down = Math.max(1, Math.round(b / pitch))
     if (Math.min(a / across, b / down) < 2 * depth - 1e-9)
       throw new CannotMake(
-        'So many scallops are narrower than they are deep. Take fewer, or lessen their depth.',
+        say`So many scallops are narrower than they are deep. Take fewer, or lessen their depth.`,
       )
     const pen = new Pen({ x: depth, y: depth })
     const side = (from: Point, to: Point, n: number) => {
@@ -138,7 +139,7 @@ const around = (count: number, share: (k: number) => number): Point[] =>
 
 function depthShare(depth: number, radius: number): number {
   if (depth < radius) return depth / radius
-  throw new CannotMake('The star is deeper than it is wide. Lessen its depth.')
+  throw new CannotMake(say`The star is deeper than it is wide. Lessen its depth.`)
 }
 
 /** A heart of two lobes in a unit square. */

@@ -1,6 +1,7 @@
 import { multiply, rotation, translation } from '../../geometry/affine'
 import { type Contour, readPath, transformContour, writePath } from '../../geometry/path'
 import { combine } from '../../outlines/combine'
+import { decimal, say } from '../../words'
 import { chosenEdge, EDGE } from '../edges'
 import { tenths } from '../offset-measures'
 import { CannotMake, type MadeLine, numberIn, type Recipe } from '../recipe'
@@ -13,35 +14,35 @@ const CALIPERS = 2
 /** What a strap goes through, as wide as the strap and the card's thickness; or a slit from an edge that holds another. */
 export const slot: Recipe = {
   name: 'slot',
-  title: 'Slot',
-  says: 'what a strap goes through, or a slit that holds another piece',
+  title: say`Slot`,
+  says: say`what a strap goes through, or a slit that holds another piece`,
   takes: { least: 1, most: 1 },
   measures: [
     {
       name: 'kind',
-      title: 'Kind',
+      title: say`Kind`,
       kind: 'choice',
       usual: 'slot',
       choices: [
-        { value: 'slot', title: 'open slot' },
-        { value: 'slit', title: 'single slit' },
-        { value: 'lock', title: 'slit from an edge' },
+        { value: 'slot', title: say`open slot` },
+        { value: 'slit', title: say`single slit` },
+        { value: 'lock', title: say`slit from an edge` },
       ],
     },
     {
       name: 'strap',
-      title: 'Width of the strap',
+      title: say`Width of the strap`,
       kind: 'length',
       usual: 15,
       least: 0.5,
       most: 500,
       when: { choice: 'kind', is: ['slot', 'slit'] },
     },
-    { name: 'caliper', title: 'Thickness of the card', kind: 'length', usual: 0.3, least: 0.05, most: 5 },
-    { name: 'x', title: 'Right of the middle', kind: 'length', usual: 0, least: -1500, most: 1500 },
+    { name: 'caliper', title: say`Thickness of the card`, kind: 'length', usual: 0.3, least: 0.05, most: 5 },
+    { name: 'x', title: say`Right of the middle`, kind: 'length', usual: 0, least: -1500, most: 1500 },
     {
       name: 'y',
-      title: 'Below the middle',
+      title: say`Below the middle`,
       kind: 'length',
       usual: 0,
       least: -1500,
@@ -50,7 +51,7 @@ export const slot: Recipe = {
     },
     {
       name: 'turn',
-      title: 'Turned by',
+      title: say`Turned by`,
       kind: 'angle',
       usual: 0,
       least: -180,
@@ -60,7 +61,7 @@ export const slot: Recipe = {
     { ...EDGE, when: { choice: 'kind', is: ['lock'] } },
     {
       name: 'depth',
-      title: 'Depth',
+      title: say`Depth`,
       kind: 'length',
       usual: 20,
       least: 1,
@@ -80,7 +81,7 @@ export const slot: Recipe = {
       const notch = block(caliper, 2 * depth, multiply(translation(at.x, at.y), rotation(turn)))
       return {
         lines: [...asCuts(pieceWithout(paper, notch)), ...inner],
-        figures: [`The slit is ${hundredths(caliper)} mm wide and ${tenths(depth)} mm deep.`],
+        figures: [say`The slit is ${hundredths(caliper)} mm wide and ${tenths(depth)} mm deep.`],
       }
     }
     const { minX, minY, maxX, maxY } = shape!.box
@@ -89,7 +90,9 @@ export const slot: Recipe = {
     const width = numberIn(measures, 'strap') + caliper
     const open = block(width, CALIPERS * caliper, map)
     if (combine('difference', [open], paper).length > 0)
-      throw new CannotMake('The slot does not lie in the paper of the piece. Move it, or make it narrower.')
+      throw new CannotMake(
+        say`The slot does not lie in the paper of the piece. Move it, or make it narrower.`,
+      )
     const slit: MadeLine = {
       key: 'slit',
       d: writePath(transformContour(readPath(`M${-width / 2} 0L${width / 2} 0`), map)),
@@ -99,7 +102,7 @@ export const slot: Recipe = {
     return {
       lines: [...asCuts(isOpen ? pieceWithout(paper, open) : paper), ...(isOpen ? [] : [slit]), ...inner],
       figures: [
-        `The ${isOpen ? 'slot' : 'slit'} is ${hundredths(width)} mm wide: the strap and the thickness of the card.`,
+        say`The ${isOpen ? say`slot` : say`slit`} is ${hundredths(width)} mm wide: the strap and the thickness of the card.`,
       ],
     }
   },
@@ -114,8 +117,8 @@ const block = (width: number, height: number, map: ReturnType<typeof rotation>):
 
 function pieceWithout(paper: readonly Contour[], part: Contour): Contour[] {
   const made = combine('difference', paper, [part])
-  if (made.length === 0) throw new CannotMake('Nothing would be left of the piece. Make the slit smaller.')
+  if (made.length === 0) throw new CannotMake(say`Nothing would be left of the piece. Make the slit smaller.`)
   return made
 }
 
-const hundredths = (mm: number): string => String(Math.round(mm * 100) / 100)
+const hundredths = (mm: number): string => decimal(mm, 2)

@@ -1,6 +1,7 @@
 import { rotation, translation } from '../../geometry/affine'
 import { type Contour, transformContour } from '../../geometry/path'
 import { combine } from '../../outlines/combine'
+import { say } from '../../words'
 import { halfPlane } from '../half-plane'
 import { CannotMake, numberIn, type Recipe } from '../recipe'
 import { asCuts, paperOf } from '../taken'
@@ -11,12 +12,12 @@ const APART = 10
 /** Two halves of a piece, along a straight line or along the outline of another piece; both are kept. */
 export const split: Recipe = {
   name: 'split',
-  title: 'Split',
-  says: 'two halves, both kept',
+  title: say`Split`,
+  says: say`two halves, both kept`,
   takes: { least: 1, most: 2 },
   measures: [
-    { name: 'along', title: 'Angle of the line', kind: 'angle', usual: 90, least: -180, most: 180 },
-    { name: 'at', title: 'From the middle', kind: 'length', usual: 0, least: -3000, most: 3000 },
+    { name: 'along', title: say`Angle of the line`, kind: 'angle', usual: 90, least: -180, most: 180 },
+    { name: 'at', title: say`From the middle`, kind: 'length', usual: 0, least: -3000, most: 3000 },
   ],
   make([shape, other], measures) {
     const paper = paperOf(shape!)
@@ -27,7 +28,7 @@ export const split: Recipe = {
     const one = combine('intersection', paper, by)
     const two = combine('difference', paper, by)
     if (one.length === 0 || two.length === 0)
-      throw new CannotMake('The line does not run through the piece, so there are no two halves. Move it.')
+      throw new CannotMake(say`The line does not run through the piece, so there are no two halves. Move it.`)
     const away = other ? translation(maxX - minX + APART, 0) : translation(...step(rotation(along), APART))
     const moved = (c: Contour) => transformContour(c, away)
     return [...asCuts(one, 'one'), ...asCuts(two.map(moved), 'two')]

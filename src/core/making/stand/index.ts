@@ -1,6 +1,7 @@
 import { translation } from '../../geometry/affine'
 import { readPath, transformContour } from '../../geometry/path'
 import { uniteOutlines } from '../../outlines/combine'
+import { say } from '../../words'
 import { tenths } from '../offset-measures'
 import { CannotMake, numberIn, type Recipe } from '../recipe'
 import { OUTLINES } from '../shape/outlines'
@@ -14,24 +15,24 @@ const WIDER = 20
 /** A base under a figure, centred on its feet and joined to them. */
 export const stand: Recipe = {
   name: 'stand',
-  title: 'Stand',
-  says: 'a base under a figure',
+  title: say`Stand`,
+  says: say`a base under a figure`,
   takes: { least: 1, most: 1 },
   measures: [
     {
       name: 'kind',
-      title: 'Kind',
+      title: say`Kind`,
       kind: 'choice',
       usual: 'rounded',
       choices: [
-        { value: 'rounded', title: 'rounded' },
-        { value: 'rectangle', title: 'rectangle' },
-        { value: 'ellipse', title: 'ellipse' },
+        { value: 'rounded', title: say`rounded` },
+        { value: 'rectangle', title: say`rectangle` },
+        { value: 'ellipse', title: say`ellipse` },
       ],
     },
-    { name: 'width', title: 'Width (0: by the feet)', kind: 'length', usual: 0, least: 0, most: 1500 },
-    { name: 'height', title: 'Height', kind: 'length', usual: 20, least: 2, most: 500 },
-    { name: 'sink', title: 'Sink of the feet', kind: 'length', usual: 3, least: 0.1, most: 500 },
+    { name: 'width', title: say`Width (0: by the feet)`, kind: 'length', usual: 0, least: 0, most: 1500 },
+    { name: 'height', title: say`Height`, kind: 'length', usual: 20, least: 2, most: 500 },
+    { name: 'sink', title: say`Sink of the feet`, kind: 'length', usual: 3, least: 0.1, most: 500 },
   ],
   make([shape], measures) {
     const paper = paperOf(shape!)
@@ -45,7 +46,7 @@ export const stand: Recipe = {
     const sink = numberIn(measures, 'sink')
     if (sink >= height)
       throw new CannotMake(
-        `The feet sink ${tenths(sink)} mm into a base of ${tenths(height)} mm. Lessen the sink.`,
+        say`The feet sink ${tenths(sink)} mm into a base of ${tenths(height)} mm. Lessen the sink.`,
       )
     const kind = measures.kind as 'rounded' | 'rectangle' | 'ellipse'
     const corner = Math.min(height, width) / 3
@@ -54,10 +55,10 @@ export const stand: Recipe = {
       translation((left + right) / 2 - width / 2, maxY - sink),
     )
     const made = uniteOutlines(paper, [base])
-    if (outlinesIn(made) > 1) throw new CannotMake('The base does not reach the feet. Sink them deeper.')
+    if (outlinesIn(made) > 1) throw new CannotMake(say`The base does not reach the feet. Sink them deeper.`)
     return {
       lines: [...asCuts(made), ...innerLines(shape!, 'of-1')],
-      figures: [`The base is ${tenths(width)} mm wide, centred on feet ${tenths(right - left)} mm apart.`],
+      figures: [say`The base is ${tenths(width)} mm wide, centred on feet ${tenths(right - left)} mm apart.`],
     }
   },
 }

@@ -1,7 +1,7 @@
 import { uniteBoxes } from '../../geometry/measure'
 import { uniteOutlines } from '../../outlines/combine'
 import type { Corners } from '../../outlines/offset'
-import { count } from '../../units/count'
+import { counted, say } from '../../words'
 import { asRole, CORNERS, canSearch, grown, leastThat, OPENINGS, ROLES, tenths } from '../offset-measures'
 import { CannotMake, lengthsIn, type Recipe } from '../recipe'
 import { stepByStep } from '../steps'
@@ -13,13 +13,13 @@ const FARTHEST = 60
 /** A piece, or several, made larger all round: what lies behind it, and gathers separate parts into one. */
 export const surround: Recipe = {
   name: 'surround',
-  title: 'Surround',
-  says: 'larger all round, separate parts as one',
+  title: say`Surround`,
+  says: say`larger all round, separate parts as one`,
   leaves: () => true,
   lies: 'back',
   takes: { least: 1, most: 200 },
   measures: [
-    { name: 'by', title: 'By', kind: 'lengths', usual: [4], least: 0.1, most: 500, count: 12 },
+    { name: 'by', title: say`By`, kind: 'lengths', usual: [4], least: 0.1, most: 500, count: 12 },
     { ...CORNERS, usual: 'round' },
     { ...OPENINGS, usual: 'fill' },
     ROLES,
@@ -42,7 +42,7 @@ export const surround: Recipe = {
           ? leastThat((d) => outlinesIn(at(d)) === 1, by, FARTHEST)
           : null
         throw new CannotMake(
-          `Surrounded by ${tenths(by)} mm they are ${count(parts, 'piece')} still. ${least ? `By ${tenths(least)} mm they are one.` : 'Move them nearer to one another.'}`,
+          say`Surrounded by ${tenths(by)} mm they are ${counted(parts, 'piece')} still. ${least ? say`By ${tenths(least)} mm they are one.` : say`Move them nearer to one another.`}`,
         )
       }
       return asRole(made, measures)

@@ -1,6 +1,7 @@
 import { writePath } from '../../geometry/path'
 import type { Point } from '../../geometry/point'
 import { uniteOutlines } from '../../outlines/combine'
+import { say } from '../../words'
 import { EDGE, straightEdge } from '../edges'
 import { tenths } from '../offset-measures'
 import { CannotMake, type MadeLine, numberIn, type Recipe } from '../recipe'
@@ -10,14 +11,14 @@ import { asCuts, innerLines, paperOf } from '../taken'
 /** A flap for glue on a straight edge of a piece, scored where it begins; its ends lean in, so that it meets nothing. */
 export const tab: Recipe = {
   name: 'tab',
-  title: 'Glue tab',
-  says: 'a flap for glue on an edge',
+  title: say`Glue tab`,
+  says: say`a flap for glue on an edge`,
   takes: { least: 1, most: 1 },
   measures: [
     EDGE,
-    { name: 'depth', title: 'Depth', kind: 'length', usual: 10, least: 1, most: 300 },
-    { name: 'angle', title: 'Angle of its ends', kind: 'angle', usual: 60, least: 20, most: 90 },
-    { name: 'corner', title: 'Rounded corners', kind: 'length', usual: 0, least: 0, most: 100 },
+    { name: 'depth', title: say`Depth`, kind: 'length', usual: 10, least: 1, most: 300 },
+    { name: 'angle', title: say`Angle of its ends`, kind: 'angle', usual: 60, least: 20, most: 90 },
+    { name: 'corner', title: say`Rounded corners`, kind: 'length', usual: 0, least: 0, most: 100 },
   ],
   handles([shape], measures) {
     const { from, to, out } = straightEdge(paperOf(shape!)[0]!, measures)
@@ -33,7 +34,7 @@ export const tab: Recipe = {
     const tip = length - 2 * lean
     if (tip < 2 * corner + 1)
       throw new CannotMake(
-        `The edge is ${tenths(length)} mm long, and the tab's ends take ${tenths(2 * (lean + corner))} mm of it. Make it less deep, its angle wider or its corners sharper.`,
+        say`The edge is ${tenths(length)} mm long, and the tab's ends take ${tenths(2 * (lean + corner))} mm of it. Make it less deep, its angle wider or its corners sharper.`,
       )
     const along = { x: (to.x - from.x) / length, y: (to.y - from.y) / length }
     const at = (a: number, o: number): Point => ({

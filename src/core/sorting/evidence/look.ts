@@ -1,11 +1,12 @@
+import { say } from '../../words'
 import type { Evidence } from './evidence'
 
 const BECAUSE = {
-  'outline-look': 'it is drawn as the outlines are',
-  'only-look': 'it is drawn as the outlines are',
-  'fold-look': 'its look never closes a piece, and runs inside pieces from edge to edge',
-  'free-look': 'every line of its look ends free within the paper',
-  'lesser-fold-look': 'its look is a second one that runs inside pieces',
+  'outline-look': say`it is drawn as the outlines are`,
+  'only-look': say`it is drawn as the outlines are`,
+  'fold-look': say`its look never closes a piece, and runs inside pieces from edge to edge`,
+  'free-look': say`every line of its look ends free within the paper`,
+  'lesser-fold-look': say`its look is a second one that runs inside pieces`,
 } as const
 
 /** What the look of its family does in the whole drawing. */
@@ -20,11 +21,11 @@ export const hinge: Evidence = ({ line, place }, { families }) => {
   if (place.kind !== 'opening' || place.parts < 2) return null
   const { kind } = families.get(line.family)!
   if (kind === 'fold-look' || kind === 'lesser-fold-look')
-    return { kind: 'hinge', because: 'a flap that is cut into a panel hangs on it' }
+    return { kind: 'hinge', because: say`a flap that is cut into a panel hangs on it` }
   return kind === 'only-look' && place.parts === 2 && place.straight && !line.shape.contour.closed
     ? {
         kind: 'perhaps-hinge',
-        because: 'it is a straight line of its own that closes a bent one, as a hinge does',
+        because: say`it is a straight line of its own that closes a bent one, as a hinge does`,
       }
     : null
 }

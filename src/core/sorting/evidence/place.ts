@@ -1,3 +1,4 @@
+import { say } from '../../words'
 import type { Evidence, Fact } from './evidence'
 
 /** Where the stretch lies among the faces of the drawing. */
@@ -8,50 +9,53 @@ export const place: Evidence = ({ line, place: at }): Fact | null => {
     case 'lettering':
       return {
         kind: 'lettering',
-        because: 'it stands in a row of small shapes outside every piece, as writing does',
+        because: say`it stands in a row of small shapes outside every piece, as writing does`,
       }
     case 'inscription':
       return {
         kind: 'inscription',
-        because: 'it stands in a row of small shapes on a piece, as writing does',
+        because: say`it stands in a row of small shapes on a piece, as writing does`,
       }
     case 'margin':
       return {
         kind: 'margin',
-        because: 'it runs around an outline at an even distance, as a bleed or a mat does',
+        because: say`it runs around an outline at an even distance, as a bleed or a mat does`,
       }
     case 'crossed':
       return {
         kind: 'crossed',
-        because: 'folds run on across it, in and out again, as they do across a printed frame',
+        because: say`folds run on across it, in and out again, as they do across a printed frame`,
       }
     case 'outline':
       return {
         kind: 'outline',
         because:
           at.parts > 1
-            ? `${at.parts} lines close an outline together, and it is one of them`
-            : 'it is the outline of a piece',
+            ? say`${at.parts} lines close an outline together, and it is one of them`
+            : say`it is the outline of a piece`,
       }
     case 'opening':
-      return { kind: 'opening', because: 'it closes an opening inside a piece' }
+      return { kind: 'opening', because: say`it closes an opening inside a piece` }
     case 'divides':
       return {
         kind: 'divides',
         because: at.severs
-          ? 'it runs from edge to edge, so a cut would sever the piece there'
-          : 'it runs from line to line with paper on both sides',
+          ? say`it runs from edge to edge, so a cut would sever the piece there`
+          : say`it runs from line to line with paper on both sides`,
       }
     case 'slit':
-      return { kind: 'slit', because: 'it ends free within the paper, as a slit does' }
+      return { kind: 'slit', because: say`it ends free within the paper, as a slit does` }
     case 'within':
       return line.look.stroke === null
-        ? { kind: 'filled-only', because: 'it is a filled shape without a stroke, while outlines have one' }
+        ? {
+            kind: 'filled-only',
+            because: say`it is a filled shape without a stroke, while outlines have one`,
+          }
         : null
     case 'outside':
       return at.far
-        ? { kind: 'far-outside', because: 'it is small and lies clear of every piece' }
-        : { kind: 'outside', because: 'it lies outside every outline' }
+        ? { kind: 'far-outside', because: say`it is small and lies clear of every piece` }
+        : { kind: 'outside', because: say`it lies outside every outline` }
   }
 }
 
@@ -63,12 +67,12 @@ export const rim: Evidence = ({ line, place: at }, { families }) =>
   at.kind === 'opening' && at.rim && !/^(outline|only)-look$/.test(families.get(line.family)!.kind)
     ? {
         kind: 'rim',
-        because: 'it runs along the edges of its panel at an even distance, as a printed frame does',
+        because: say`it runs along the edges of its panel at an even distance, as a printed frame does`,
       }
     : null
 
 /** A line around everything that may be the outermost piece or a frame. */
 export const perhapsFrame: Evidence = ({ place: at }) =>
   at.kind === 'outline' && at.perhapsFrame
-    ? { kind: 'perhaps-frame', because: 'it may be a frame or a bleed around what lies in it' }
+    ? { kind: 'perhaps-frame', because: say`it may be a frame or a bleed around what lies in it` }
     : null

@@ -1,10 +1,11 @@
 'use client'
 import { X } from 'lucide-react'
 import styled from 'styled-components'
+import { ROLE_NAMES } from '@/core/document/role-names'
 import { shapeOf } from '@/core/geometry/shape'
 import { formatLength } from '@/core/units/length'
+import { say } from '@/core/words'
 import { IconButton } from '@/kit/button'
-import { ROLE_NAMES } from '../../role-names'
 import { useProject, useWorkbench } from '../../store/context'
 import { RoleSample } from '../line-sample'
 
@@ -56,10 +57,10 @@ export function UnderPointer({ ids, onClose }: { ids: readonly string[]; onClose
   const selection = useProject((s) => s.selection)
   const unit = useProject((s) => s.project.unit)
   return (
-    <Leaf data-over-board role="group" aria-label="Lines at this place">
+    <Leaf data-over-board role="group" aria-label={say`Lines at this place`}>
       <header>
-        {ids.length} lines here
-        <IconButton aria-label="Close this list" onPress={onClose}>
+        {say`${ids.length} lines here`}
+        <IconButton aria-label={say`Close this list`} onPress={onClose}>
           <X size={14} />
         </IconButton>
       </header>

@@ -2,6 +2,7 @@
 import { type Remote, wrap } from 'comlink'
 import { useEffect, useState } from 'react'
 import type { Box } from '@/core/geometry/measure'
+import { say } from '@/core/words'
 import { useProject, useWorkbench } from '../../store/context'
 import { paperTint } from '../paper-tint'
 import type { DrawingScreen } from './drawing.worker'
@@ -22,8 +23,8 @@ export function useDrawingScreen(): {
     const worker = new Worker(new URL('./drawing.worker.ts', import.meta.url), { type: 'module' })
     const remote = wrap<DrawingScreen>(worker)
     const failed = (error: Error) =>
-      workbench.say({
-        message: `The drawing cannot be shown: ${error.message} Reload the page.`,
+      workbench.notify({
+        message: say`The drawing cannot be shown: ${error.message} Reload the page.`,
         tone: 'alarm',
       })
     const open = () => {

@@ -2,6 +2,7 @@
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from 'react'
 import { UNTOUCHED_BUILD } from '@/core/document/build'
 import { makeEdit } from '@/core/document/edits'
+import { say } from '@/core/words'
 import type { ToldBuild } from '@/tasks/computer'
 import { useProject, useWorkbench } from '../../store/context'
 
@@ -45,7 +46,7 @@ export function BuildFrame({ children }: { children: ReactNode }) {
         setTold(next)
         setProblem(null)
       },
-      (error: Error) => !over && setProblem(`The steps cannot be worked out: ${error.message}`),
+      (error: Error) => !over && setProblem(say`The steps cannot be worked out: ${error.message}`),
     )
     return () => {
       over = true
@@ -67,7 +68,7 @@ export function BuildFrame({ children }: { children: ReactNode }) {
         if (!step) return
         const isDone = project.build?.done.includes(step.id) ?? false
         void workbench.edit((p) =>
-          makeEdit(p, isDone ? `Take back step ${which + 1}` : `Step ${which + 1} is done`, (draft) => {
+          makeEdit(p, isDone ? say`Take back step ${which + 1}` : say`Step ${which + 1} is done`, (draft) => {
             draft.build ??= structuredClone(UNTOUCHED_BUILD)
             draft.build.done = isDone
               ? draft.build.done.filter((id) => id !== step.id)

@@ -8,8 +8,10 @@ import { Steps } from './steps'
 
 /** What the build needs: layers on one another, pieces in one another, and the steps in their order. */
 export function BuildPanel() {
-  const { problem } = useTable()
+  const { told, problem } = useTable()
   const isStacked = useProject((s) => Boolean(s.project.stack))
+  // All of it at once: what stands below would move away when the steps come.
+  if (!told && !problem) return null
   return (
     <>
       {problem ? (

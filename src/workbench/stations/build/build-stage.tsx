@@ -6,6 +6,7 @@ import type { Shown } from '@/core/building'
 import { GLUE } from '@/core/building/step'
 import { USUAL_CAMERA } from '@/core/folding/still'
 import { heightOfSpacer } from '@/core/stacking/posed'
+import { say } from '@/core/words'
 import { Button, QuietButton } from '@/kit/button'
 import { Switch } from '@/kit/radios'
 import { Slider } from '@/kit/slider'
@@ -45,9 +46,15 @@ const Choice = styled.div`
   box-shadow: var(--lift);
   font-size: 13.5px;
 `
+const Picture = styled.img`
+  width: 100%;
+  height: 100%;
+  padding: 24px;
+  object-fit: contain;
+`
 const LOOKS = [
-  { value: 'steps', title: 'steps' },
-  { value: 'stack', title: 'stack' },
+  { value: 'steps', title: say`steps` },
+  { value: 'stack', title: say`stack` },
 ] as const
 const GLUED: ReadonlySet<string> = new Set([GLUE])
 const NOTHING: ReadonlySet<string> = new Set()
@@ -58,10 +65,10 @@ const FOAM = '#fbfaf6'
 export function BuildStage() {
   const { told, view, show } = useTable()
   return (
-    <Whole aria-label="Build" data-testid="build-stage">
+    <Whole aria-label={say`Build`} data-testid="build-stage">
       {told?.stack ? (
         <Choice>
-          <Switch<'steps' | 'stack'> label="Show" value={view} choices={LOOKS} onChange={show} />
+          <Switch<'steps' | 'stack'> label={say`Show`} value={view} choices={LOOKS} onChange={show} />
         </Choice>
       ) : null}
       {view === 'stack' ? <StackView /> : <StepView />}
@@ -75,6 +82,7 @@ function StepView() {
   const done = useProject((s) => s.project.build?.done)
   const { told, at, go, finish } = useTable()
   const step = told?.steps[at]
+  const canDraw = useWebGl()
   const [shown, setShown] = useState<Shown | null>(null)
   // biome-ignore lint/correctness/useExhaustiveDependencies: other steps look otherwise
   useEffect(() => {
@@ -95,10 +103,9 @@ function StepView() {
   if (!step)
     return (
       <Space>
-        <p style={{ padding: 40, fontSize: 17 }}>
-          There is nothing to build yet. Score lines in Lines, make a pattern in Shape, or stack layers on the
-          left.
-        </p>
+        <p
+          style={{ padding: 40, fontSize: 17 }}
+        >{say`There is nothing to build yet. Score lines in Lines, make a pattern in Shape, or stack layers on the left.`}</p>
       </Space>
     )
   const isDone = done?.includes(step.id) ?? false
@@ -107,29 +114,27 @@ function StepView() {
       <Space
         role="application"
         tabIndex={0}
-        aria-label={`Step ${at + 1}: ${step.says} Arrow keys go from step to step, Enter ticks it off.`}
+        aria-label={say`Step ${at + 1}: ${step.says} Arrow keys go from step to step, Enter ticks it off.`}
         onKeyDown={onKey}
         data-step={at + 1}
         data-panels={shown?.panels.length ?? 0}
       >
-        <View shown={shown} />
+        {canDraw === false ? <StepPicture at={at} says={step.says} /> : <View shown={shown} />}
       </Space>
       <Below>
-        <QuietButton aria-label="The step before" isDisabled={at === 0} onPress={() => go(at - 1)}>
+        <QuietButton aria-label={say`The step before`} isDisabled={at === 0} onPress={() => go(at - 1)}>
           <ChevronLeft size={22} />
         </QuietButton>
         <p aria-live="polite">
-          <b>
-            {at + 1} of {told.steps.length}
-          </b>
+          <b>{say`${at + 1} of ${told.steps.length}`}</b>
           {step.letter ? ` · ${step.letter}` : ''} · {step.says}
-          {step.hold ? ' Hold it until the glue has set.' : ''}
+          {step.hold ? say` Hold it until the glue has set.` : ''}
         </p>
         <Button onPress={() => finish(at)}>
-          <Check size={20} /> {isDone ? 'Not done' : 'Done'}
+          <Check size={20} /> {isDone ? say`Not done` : say`Done`}
         </Button>
         <QuietButton
-          aria-label="The next step"
+          aria-label={say`The next step`}
           isDisabled={at === told.steps.length - 1}
           onPress={() => go(at + 1)}
         >
@@ -138,6 +143,27 @@ function StepView() {
       </Below>
     </>
   )
+}
+
+/** A step as the booklet shows it, where the browser draws nothing in space. */
+function StepPicture({ at, says }: { at: number; says: string }) {
+  const workbench = useWorkbench()
+  const papers = useProject((s) => s.papers)
+  const pieces = useProject((s) => s.project.pieces)
+  const lookOf = useLooks()
+  const { told } = useTable()
+  const [picture, setPicture] = useState<string | null>(null)
+  // biome-ignore lint/correctness/useExhaustiveDependencies: other steps look otherwise
+  useEffect(() => {
+    let over = false
+    const colours = Object.fromEntries(Object.keys(pieces).map((id) => [id, lookOf(id)]))
+    void workbench.computer.stepPicture(at, papers, colours).then((next) => !over && setPicture(next))
+    return () => {
+      over = true
+    }
+  }, [workbench, told, at, papers, pieces, lookOf])
+  if (!picture) return null
+  return <Picture src={`data:image/svg+xml,${encodeURIComponent(picture)}`} alt={says} />
 }
 
 /** Degrees round and up from which the stack is seen as it will hang. */
@@ -149,6 +175,7 @@ function StackView() {
   const { told } = useTable()
   const [apart, setApart] = useState(8)
   const [isFront, setFront] = useState(false)
+  const [isLitFromSide, setLit] = useState(false)
   const [shown, setShown] = useState<Shown | null>(null)
   const spread = isFront ? 0 : apart
   // biome-ignore lint/correctness/useExhaustiveDependencies: another stack is another scene
@@ -164,11 +191,11 @@ function StackView() {
   return (
     <>
       <Space data-panels={shown?.panels.length ?? 0} data-testid="stack-view">
-        <View shown={shown} />
+        <View shown={shown} isLitFromSide={isLitFromSide} />
       </Space>
       <Below>
         <Slider
-          label="Pulled apart"
+          label={say`Pulled apart`}
           value={apart}
           min={0}
           max={40}
@@ -178,8 +205,11 @@ function StackView() {
           }}
           style={{ flex: 1 }}
         />
+        <QuietButton aria-pressed={isLitFromSide} onPress={() => setLit(!isLitFromSide)}>
+          {isLitFromSide ? say`Even light` : say`Light from the side`}
+        </QuietButton>
         <QuietButton onPress={() => setFront(!isFront)}>
-          {isFront ? 'From the side' : 'From the front'}
+          {isFront ? say`From the side` : say`From the front`}
         </QuietButton>
       </Below>
     </>
@@ -187,7 +217,7 @@ function StackView() {
 }
 
 /** Panels in space, from where they are best seen, and then as they are turned. */
-function View({ shown }: { shown: Shown | null }) {
+function View({ shown, isLitFromSide = false }: { shown: Shown | null; isLitFromSide?: boolean }) {
   const lookOfPiece = useLooks()
   const lookOf = useCallback(
     (piece: string) => {
@@ -204,7 +234,9 @@ function View({ shown }: { shown: Shown | null }) {
   useEffect(() => setEye(first), [first])
   if (canDraw === false)
     return (
-      <p style={{ padding: 40 }}>This browser draws nothing in space. The booklet has the same pictures.</p>
+      <p
+        style={{ padding: 40 }}
+      >{say`This browser draws nothing in space. From the front the stack is as the drawing shows it, layer on layer.`}</p>
     )
   if (!shown || !canDraw) return null
   return (
@@ -215,6 +247,7 @@ function View({ shown }: { shown: Shown | null }) {
         lookOf={lookOf}
         printed={NO_PRINT}
         litBy={0.5}
+        isLitFromSide={isLitFromSide}
         lit={shown.panels.some((p) => p.lines.includes(GLUE)) ? GLUED : NOTHING}
         camera={eye}
         onCamera={setEye}

@@ -1,23 +1,29 @@
+import { say } from '@/core/words'
 import { fetched } from '../fetched'
 import type { Station } from '../station'
 import { BuildFrame } from './build-frame'
 
-const loadPanel = () => import('./build-panel')
-const loadStage = () => import('./build-stage')
-const BuildPanel = fetched(() => loadPanel().then((m) => m.BuildPanel))
-const BuildStage = fetched(() => loadStage().then((m) => m.BuildStage))
+const BuildPanel = fetched(() => import('./build-panel').then((m) => m.BuildPanel))
+const BuildStage = fetched(() => import('./build-stage').then((m) => m.BuildStage))
 
 export const build: Station = {
   name: 'build',
-  title: 'Build',
+  title: say`Build`,
   // Steps wait for nobody: they are done at the table.
   state: (project) => ({ open: 0, done: (project.build?.done.length ?? 0) > 0 }),
   Frame: BuildFrame,
   panel: () => <BuildPanel />,
   stage: () => <BuildStage />,
-  load: () => Promise.all([loadPanel(), loadStage()]),
+  guide: {
+    aim: say`See how it is folded, glued and stacked, step by step, before it is cut and while you do it.`,
+    tries: [
+      say`Press the arrow keys to go from step to step, Enter to tick one off.`,
+      say`Choose pieces on the shelf, and put them together.`,
+      say`Save the booklet, and take it to the table.`,
+    ],
+  },
   keys: [
-    { press: '← →', what: 'the step before, the next step' },
-    { press: 'Enter', what: 'tick the step off that is shown' },
+    { press: '← →', what: say`the step before, the next step` },
+    { press: say`Enter`, what: say`tick the step off that is shown` },
   ],
 }

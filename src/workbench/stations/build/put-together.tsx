@@ -1,27 +1,29 @@
 'use client'
 import { useState } from 'react'
-import { type HandJoin, UNTOUCHED_BUILD } from '@/core/document/build'
-import { makeEdit } from '@/core/document/edits'
+import type { HandJoin } from '@/core/document/build'
 import type { How } from '@/core/document/hows'
 import type { Project } from '@/core/document/project'
 import { type FoldPanel, foldedPiece } from '@/core/folding'
 import { joinsOf, placeOnPanel } from '@/core/making/joins'
 import { type PieceShape, shapeOfPiece } from '@/core/pieces/piece-shape'
+import { counted, say } from '@/core/words'
 import { Button, QuietButton } from '@/kit/button'
 import { LengthField, NumberEntry } from '@/kit/field'
 import { Select } from '@/kit/select'
 import { Muted, Pairs, Row, Section } from '@/kit/surface'
 import { useDerived, useProject, useWorkbench } from '../../store/context'
+import { useTable } from './build-frame'
+import { inRow, type JoinChange, putOn, takeOff } from './join-edits'
 
 const HOW_WORDS: readonly { value: How; title: string }[] = [
-  { value: 'glue', title: 'glued' },
-  { value: 'lay', title: 'laid in or on' },
-  { value: 'slide', title: 'slid in or over' },
-  { value: 'thread', title: 'threaded through a slot' },
+  { value: 'glue', title: say`glued` },
+  { value: 'lay', title: say`laid in or on` },
+  { value: 'slide', title: say`slid in or over` },
+  { value: 'thread', title: say`threaded through a slot` },
 ]
 const SIDES = [
-  { value: 'back', title: 'within, or behind' },
-  { value: 'front', title: 'outside, or on the front' },
+  { value: 'back', title: say`within, or behind` },
+  { value: 'front', title: say`outside, or on the front` },
 ] as const
 
 /** Which pieces lie on which: told by their makings, and by hand for those that are chosen. */
@@ -30,51 +32,52 @@ export function PutTogether() {
   const project = useProject((s) => s.project)
   const chosen = useProject((s) => s.chosenPieces).filter((id) => project.pieces[id])
   const joins = useDerived(joinsOf)
+  const { told } = useTable()
   const [panel, setPanel] = useState('0')
   const [ownPanel, setOwnPanel] = useState('0')
   const [own, other] = chosen
   const nameOf = (id: string) => project.pieces[id]?.name ?? ''
   const byHand = project.build?.joins ?? {}
-  const put = (piece: string, change: Partial<HandJoin> & Pick<HandJoin, 'onto' | 'at'>) =>
-    void workbench.edit((p) =>
-      makeEdit(p, `Put “${nameOf(piece)}” on “${nameOf(change.onto)}”`, (draft) => {
-        draft.build ??= structuredClone(UNTOUCHED_BUILD)
-        const before = draft.build.joins[piece] ?? {
-          right: 0,
-          up: 0,
-          turn: 0,
-          turned: false,
-          side: 'back' as const,
-          above: 0,
-          how: 'glue' as const,
-        }
-        draft.build.joins[piece] = { ...before, ...change }
-      }),
-    )
-  const release = (piece: string) =>
-    void workbench.edit((p) =>
-      makeEdit(p, `Take “${nameOf(piece)}” off`, (draft) => {
-        draft.build ??= structuredClone(UNTOUCHED_BUILD)
-        draft.build.joins[piece] = null
-      }),
-    )
+  const put = (piece: string, join: JoinChange) => workbench.edit((p) => putOn(p, [{ piece, join }]))
   const [mine, theirs] = [own, other].map((id) => (id && chosen.length === 2 ? panelsOf(project, id) : null))
+  const base = chosen.length > 2 ? chosen.at(-1)! : null
+  const fits = (told?.fits ?? []).filter((f) => project.pieces[f.piece] && project.pieces[f.onto])
+  const putAll = (pieces: readonly string[], onto: string) => {
+    const target = panelsOf(project, onto)
+    const [largest] = target?.panels ?? []
+    const at = placeOf(target, '0')
+    if (!largest || !at) return
+    const [across, down] = [0, 1].map((k) => largest.ring.map((p) => p[k as 0 | 1]))
+    const size = (of: readonly number[]) => Math.max(...of) - Math.min(...of)
+    const row = inRow(pieces.length, size(across!), size(down!))
+    const puts = pieces.map((piece, k) => ({ piece, join: { onto, at, ...row[k]! } }))
+    void workbench.edit((p) => putOn(p, puts))
+    workbench.choosePieces([])
+  }
   if (joins.length === 0 && Object.keys(project.pieces).length < 2) return null
   return (
     <Section data-testid="put-together">
-      <h2>Put together</h2>
+      <h2>{say`Put together`}</h2>
+      {fits.map(({ piece, onto, join }) => (
+        <div key={piece} style={{ marginTop: 8, fontSize: 14 }}>
+          {say`“${nameOf(piece)}” and “${nameOf(onto)}” fit together, edge to edge: each has a tab for the other.`}
+          <Row style={{ marginTop: 4 }}>
+            <Button onPress={() => put(piece, join)}>{say`Glue them`}</Button>
+          </Row>
+        </div>
+      ))}
       {joins.map((join) => {
         const hand = byHand[join.piece]
         const how = HOW_WORDS.find((h) => h.value === join.how)!.title
         return (
           <div key={join.piece} style={{ marginTop: 8, fontSize: 14 }}>
-            “{nameOf(join.piece)}” {how}, {join.side === 'back' ? 'within or behind' : 'on the front of'} “
-            {nameOf(join.onto)}”
+            “{nameOf(join.piece)}” {how},{' '}
+            {join.side === 'back' ? say`within or behind` : say`on the front of`} “{nameOf(join.onto)}”
             {hand ? (
               <>
                 <Pairs style={{ marginTop: 6 }}>
                   <LengthField
-                    label="To the right"
+                    label={say`To the right`}
                     mm={hand.right}
                     unit={project.unit}
                     min={-3000}
@@ -82,7 +85,7 @@ export function PutTogether() {
                     onCommit={(right) => put(join.piece, { ...hand, right })}
                   />
                   <LengthField
-                    label="Up"
+                    label={say`Up`}
                     mm={hand.up}
                     unit={project.unit}
                     min={-3000}
@@ -90,7 +93,7 @@ export function PutTogether() {
                     onCommit={(up) => put(join.piece, { ...hand, up })}
                   />
                   <NumberEntry
-                    label="Turned by"
+                    label={say`Turned by`}
                     value={hand.turn}
                     min={-360}
                     max={360}
@@ -98,7 +101,7 @@ export function PutTogether() {
                     onCommit={(turn) => put(join.piece, { ...hand, turn })}
                   />
                   <LengthField
-                    label="Held off by"
+                    label={say`Held off by`}
                     mm={hand.above}
                     unit={project.unit}
                     min={0}
@@ -106,13 +109,13 @@ export function PutTogether() {
                     onCommit={(above) => put(join.piece, { ...hand, above })}
                   />
                   <Select
-                    label="How"
+                    label={say`How`}
                     value={hand.how}
                     choices={HOW_WORDS}
                     onChange={(value) => put(join.piece, { ...hand, how: value })}
                   />
                   <Select
-                    label="Side"
+                    label={say`Side`}
                     value={hand.side}
                     choices={SIDES}
                     onChange={(side) => put(join.piece, { ...hand, side })}
@@ -120,15 +123,16 @@ export function PutTogether() {
                 </Pairs>
                 <Row>
                   <QuietButton onPress={() => put(join.piece, { ...hand, turned: !hand.turned })}>
-                    {hand.turned ? 'Front the same way' : 'Front the other way'}
+                    {hand.turned ? say`Front the same way` : say`Front the other way`}
                   </QuietButton>
                 </Row>
               </>
             ) : null}
             <Row style={{ marginTop: 4 }}>
-              <QuietButton aria-label={`Take ${nameOf(join.piece)} off`} onPress={() => release(join.piece)}>
-                Take it off
-              </QuietButton>
+              <QuietButton
+                aria-label={say`Take ${nameOf(join.piece)} off`}
+                onPress={() => workbench.edit((p) => takeOff(p, join.piece))}
+              >{say`Take it off`}</QuietButton>
             </Row>
           </div>
         )
@@ -137,13 +141,13 @@ export function PutTogether() {
         <div style={{ marginTop: 10 }}>
           <Pairs>
             <Select
-              label={`Panel of “${nameOf(own)}”`}
+              label={say`Panel of “${nameOf(own)}”`}
               value={ownPanel}
               choices={choicesOf(mine)}
               onChange={setOwnPanel}
             />
             <Select
-              label={`Panel of “${nameOf(other)}”`}
+              label={say`Panel of “${nameOf(other)}”`}
               value={panel}
               choices={choicesOf(theirs)}
               onChange={setPanel}
@@ -153,17 +157,23 @@ export function PutTogether() {
             <Button
               onPress={() => {
                 const [from, to] = [placeOf(mine, ownPanel), placeOf(theirs, panel)]
-                if (from && to) put(own, { onto: other, by: from, at: to })
+                if (!from || !to) return
+                put(own, { onto: other, by: from, at: to })
+                workbench.choosePieces([])
               }}
-            >
-              Put “{nameOf(own)}” on “{nameOf(other)}”
-            </Button>
+            >{say`Put “${nameOf(own)}” on “${nameOf(other)}”`}</Button>
           </Row>
         </div>
+      ) : base ? (
+        <Row style={{ marginTop: 10 }}>
+          <Button
+            onPress={() => putAll(chosen.slice(0, -1), base)}
+          >{say`Put ${counted(chosen.length - 1, 'piece')} on “${nameOf(base)}”`}</Button>
+        </Row>
       ) : (
-        <Muted style={{ marginTop: 8 }}>
-          Choose two pieces on the shelf, first what is put, then what it is put on.
-        </Muted>
+        <Muted
+          style={{ marginTop: 8 }}
+        >{say`Choose pieces on the shelf, first what is put, last what it is put on.`}</Muted>
       )}
     </Section>
   )

@@ -2,6 +2,7 @@ import { type Edit, makeEdit } from '@/core/document/edits'
 import type { Project } from '@/core/document/project'
 import { type Layered, type Stack, USUAL_STACK } from '@/core/document/stack'
 import { byName, byOpenness, layersIn, layersOf } from '@/core/stacking'
+import { say } from '@/core/words'
 
 /**
  * Makes a stack of pieces, or of all that go to a sheet: fills of one drawing as they were painted, several drawings
@@ -14,7 +15,7 @@ export function stackUp(project: Project, pieces: readonly string[]): [Project, 
     layered.map((l) => project.lines[project.pieces[l.pieces[0]!]?.outline[0] ?? '']?.source),
   )
   const ordered = sources.size === 1 ? layered : byOpenness(layersOf(project, layered))
-  return makeEdit(project, `Stack ${groups.length} layers`, (draft) => {
+  return makeEdit(project, say`Stack ${groups.length} layers`, (draft) => {
     draft.stack = { ...USUAL_STACK, layers: ordered.map(({ id }) => layered.find((l) => l.id === id)!) }
   })
 }
@@ -30,32 +31,36 @@ export const changeStack = (
   })
 
 export const unstack = (project: Project): [Project, Edit] =>
-  makeEdit(project, 'Take the stack apart', (draft) => {
+  makeEdit(project, say`Take the stack apart`, (draft) => {
     draft.stack = null
   })
 
 /** Moves a layer towards the front, or towards the back where `by` is less than 0. */
 export const moveLayer = (project: Project, id: string, by: 1 | -1): [Project, Edit] =>
-  changeStack(project, `Move a layer to the ${by > 0 ? 'front' : 'back'}`, ({ layers }) => {
-    const at = layers.findIndex((l) => l.id === id)
-    const to = at + by
-    if (at < 0 || to < 0 || to >= layers.length) return
-    const [moved] = layers.splice(at, 1)
-    layers.splice(to, 0, moved!)
-  })
+  changeStack(
+    project,
+    by > 0 ? say`Move a layer to the front` : say`Move a layer to the back`,
+    ({ layers }) => {
+      const at = layers.findIndex((l) => l.id === id)
+      const to = at + by
+      if (at < 0 || to < 0 || to >= layers.length) return
+      const [moved] = layers.splice(at, 1)
+      layers.splice(to, 0, moved!)
+    },
+  )
 
 export type LayerOrder = 'name' | 'open' | 'round'
 
 /** Orders the layers anew: by name, by how open they are, or the other way round. */
 export const orderLayers = (project: Project, how: LayerOrder): [Project, Edit] => {
-  const label = { name: 'by name', open: 'by how open they are', round: 'the other way round' }[how]
+  const label = { name: 'by name', open: say`by how open they are`, round: say`the other way round` }[how]
   const layers = project.stack?.layers ?? []
   const ids = {
     name: () => byName(layers).map((l) => l.id),
     open: () => byOpenness(layersOf(project, layers)).map((l) => l.id),
     round: () => layers.map((l) => l.id).reverse(),
   }[how]()
-  return changeStack(project, `Order the layers ${label}`, (stack) => {
+  return changeStack(project, say`Order the layers ${label}`, (stack) => {
     stack.layers = ids.map((id) => stack.layers.find((l) => l.id === id)!)
   })
 }

@@ -3,7 +3,8 @@ import { ArrowDown, ArrowUp, FileText, RotateCcw } from 'lucide-react'
 import styled from 'styled-components'
 import { UNTOUCHED_BUILD } from '@/core/document/build'
 import { makeEdit } from '@/core/document/edits'
-import { count } from '@/core/units/count'
+import { drawMarks } from '@/core/making/marks/drawn'
+import { counted, say } from '@/core/words'
 import { FileLink, IconButton, QuietButton } from '@/kit/button'
 import { Check } from '@/kit/check'
 import { Muted, Row, Section, Tag } from '@/kit/surface'
@@ -45,6 +46,45 @@ const One = styled.li`
   }
 `
 
+/** The letters of glued places, drawn with the pen where the glue hides them. */
+function DrawnLetters() {
+  const workbench = useWorkbench()
+  const papers = useProject((s) => s.papers)
+  const { told } = useTable()
+  const drawn = told?.letters ?? 'none'
+  const draw = async () => {
+    const marks = await workbench.computer.letters(papers)
+    if (marks.length > 0) await workbench.edit((p) => drawMarks(p, 'letters', marks))
+    else
+      workbench.notify({
+        message: say`Only backs are glued here: the cutter can draw on fronts alone. The booklet has the letters.`,
+        tone: 'calm',
+      })
+  }
+  return (
+    <div style={{ marginTop: 8, fontSize: 13.5 }} data-testid="drawn-letters">
+      {drawn === 'stale' ? (
+        <p>
+          <Tag $tone="brass">{say`moved`}</Tag>
+          {say` The drawn letters are not those of these steps any more.`}
+        </p>
+      ) : null}
+      <Row>
+        {drawn === 'right' ? null : (
+          <QuietButton onPress={() => void draw()}>
+            {drawn === 'stale' ? say`Draw the letters anew` : say`Draw the letters where glue hides them`}
+          </QuietButton>
+        )}
+        {drawn === 'none' ? null : (
+          <QuietButton
+            onPress={() => void workbench.edit((p) => drawMarks(p, 'letters', []))}
+          >{say`Take the letters off`}</QuietButton>
+        )}
+      </Row>
+    </div>
+  )
+}
+
 /** The steps of the build, in an order that works or in that of a hand, each to be ticked off. */
 export function Steps() {
   const workbench = useWorkbench()
@@ -61,7 +101,7 @@ export function Steps() {
     order.splice(which + by, 0, moved!)
     go(which + by)
     void workbench.edit((p) =>
-      makeEdit(p, `Move step ${which + 1}`, (draft) => {
+      makeEdit(p, say`Move step ${which + 1}`, (draft) => {
         draft.build ??= structuredClone(UNTOUCHED_BUILD)
         draft.build.order = order
       }),
@@ -69,7 +109,7 @@ export function Steps() {
   }
   const asFound = () =>
     void workbench.edit((p) =>
-      makeEdit(p, 'Order the steps as they were found', (draft) => {
+      makeEdit(p, say`Order the steps as they were found`, (draft) => {
         if (draft.build) draft.build.order = []
       }),
     )
@@ -77,37 +117,35 @@ export function Steps() {
   return (
     <Section data-testid="steps">
       <Row style={{ justifyContent: 'space-between' }}>
-        <h2>Steps</h2>
+        <h2>{say`Steps`}</h2>
         {steps.length > 0 ? (
-          <Tag $tone="plain">
-            {steps.filter((s) => done.has(s.id)).length} of {steps.length} done
-          </Tag>
+          <Tag $tone="plain">{say`${steps.filter((s) => done.has(s.id)).length} of ${steps.length} done`}</Tag>
         ) : null}
       </Row>
       {steps.length === 0 ? (
-        <Muted>
-          Nothing is folded, glued or laid on anything yet. Score lines in Lines, make a pattern in Shape, or
-          stack layers below.
-        </Muted>
+        <Muted>{say`Nothing is folded, glued or laid on anything yet. Score lines in Lines, make a pattern in Shape, or stack layers below.`}</Muted>
       ) : (
         <Row style={{ marginTop: 8 }}>
           <FileLink href={bookletAddress(id)} download>
-            <FileText size={15} /> Booklet (PDF)
+            <FileText size={15} />
+            {say` Booklet (PDF)`}
           </FileLink>
           {build.order.length > 0 ? (
             <QuietButton onPress={asFound}>
-              <RotateCcw size={15} /> Order as found
+              <RotateCcw size={15} />
+              {say` Order as found`}
             </QuietButton>
           ) : null}
         </Row>
       )}
+      {steps.some((s) => s.letter) ? <DrawnLetters /> : null}
       {wrong.length > 0 ? (
         <div role="alert" style={{ marginTop: 8, fontSize: 13.5 }}>
-          <Tag $tone="brass">{count(wrong.length, 'step')} too early</Tag>{' '}
+          <Tag $tone="brass">{say`${counted(wrong.length, 'step')} too early`}</Tag>{' '}
           {wrong.slice(0, 3).map((w) => (
-            <span key={`${w.step} ${w.needs}`}>
-              Step {nameOf(w.step)} needs step {nameOf(w.needs)} first. {w.why}{' '}
-            </span>
+            <span
+              key={`${w.step} ${w.needs}`}
+            >{say`Step ${nameOf(w.step)} needs step ${nameOf(w.needs)} first. ${w.why} `}</span>
           ))}
         </div>
       ) : null}
@@ -121,19 +159,23 @@ export function Steps() {
           >
             <Check
               isSelected={done.has(step.id)}
-              aria-label={`Step ${i + 1} is done`}
+              aria-label={say`Step ${i + 1} is done`}
               onChange={() => finish(i)}
             />
             <button type="button" onClick={() => go(i)}>
               {i + 1}. {step.says}
-              {step.hold ? <Muted as="span"> Hold it until the glue has set.</Muted> : null}
+              {step.hold ? <Muted as="span">{say` Hold it until the glue has set.`}</Muted> : null}
             </button>
             {i === at ? (
               <span style={{ display: 'flex' }}>
-                <IconButton aria-label="Earlier" isDisabled={i === 0} onPress={() => move(i, -1)}>
+                <IconButton aria-label={say`Earlier`} isDisabled={i === 0} onPress={() => move(i, -1)}>
                   <ArrowUp size={15} />
                 </IconButton>
-                <IconButton aria-label="Later" isDisabled={i === steps.length - 1} onPress={() => move(i, 1)}>
+                <IconButton
+                  aria-label={say`Later`}
+                  isDisabled={i === steps.length - 1}
+                  onPress={() => move(i, 1)}
+                >
                   <ArrowDown size={15} />
                 </IconButton>
               </span>

@@ -1,5 +1,6 @@
 import { takeBack } from '@/core/binding/take-back'
 import type { FileSource } from '@/core/document/sources'
+import { say } from '@/core/words'
 import { QuietButton } from '@/kit/button'
 import { Muted, Row } from '@/kit/surface'
 import { useWorkbench } from '../../store/context'
@@ -10,7 +11,7 @@ export function Cleaned({ source }: { source: FileSource }) {
   if (source.cleaning.length === 0) return null
   return (
     <div style={{ marginTop: 14 }} data-testid="cleaned">
-      <h3 style={{ fontSize: 14 }}>Tidied up</h3>
+      <h3 style={{ fontSize: 14 }}>{say`Tidied up`}</h3>
       {source.cleaning.map(({ kind, message, items }) => (
         <Row
           key={kind}
@@ -21,11 +22,9 @@ export function Cleaned({ source }: { source: FileSource }) {
           <Muted as="span">{message}</Muted>
           <QuietButton
             style={{ flex: 'none', whiteSpace: 'nowrap' }}
-            aria-label={`Put back: ${message}`}
+            aria-label={say`Put back: ${message}`}
             onPress={() => void workbench.edit((project) => takeBack(project, source.id, kind))}
-          >
-            Put back
-          </QuietButton>
+          >{say`Put back`}</QuietButton>
         </Row>
       ))}
     </div>

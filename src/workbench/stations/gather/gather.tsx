@@ -6,17 +6,19 @@ import { removeSource } from '@/core/binding/remove-source'
 import { resizeAll, resizeSource } from '@/core/binding/resize-source'
 import { type FileSource, filesOf } from '@/core/document/sources'
 import { formatSize } from '@/core/units/length'
+import { say } from '@/core/words'
 import { QuietButton } from '@/kit/button'
 import { NumberEntry } from '@/kit/field'
 import { FileButton } from '@/kit/file-button'
 import { Radios } from '@/kit/radios'
-import { Muted, Row, Section, Tag } from '@/kit/surface'
+import { Muted, Row, Section } from '@/kit/surface'
 import { ImportProgress } from '../../projects/import-progress'
 import { ACCEPTED, useImport } from '../../projects/use-import'
 import { api } from '../../store/api'
 import { useProject, useWorkbench } from '../../store/context'
 import { fetched } from '../fetched'
 import { SizeQuestion, StackQuestion, useReread } from '../questions'
+import { SeverityTag } from '../severity-tag'
 import { Cleaned } from './cleaned'
 import { PictureSettings } from './picture-settings'
 import { Resize } from './resize'
@@ -28,8 +30,8 @@ const Size = styled.p`
 `
 
 const LAYS = [
-  { value: 'beside', title: 'beside the others' },
-  { value: 'centred', title: 'on the centre of the first, as a part of one picture' },
+  { value: 'beside', title: say`beside the others` },
+  { value: 'centred', title: say`on the centre of the first, as a part of one picture` },
 ] as const
 
 /** The files of the project, at their true size. */
@@ -46,35 +48,33 @@ export function Gather() {
         <SourceLeaf key={source.id} source={source} />
       ))}
       <Section>
-        <h2>Another drawing</h2>
-        <Muted>
-          Drop or paste it anywhere, or choose it: SVG, DXF, PDF, or a picture. It comes with lines and pieces
-          of its own.
-        </Muted>
-        <Radios label="Where it is laid" value={lay} choices={LAYS} onChange={workbench.layNext} />
+        <h2>{say`Another drawing`}</h2>
+        <Muted>{say`Drop or paste it anywhere, or choose it: SVG, DXF, PDF, or a picture. It comes with lines and pieces of its own.`}</Muted>
+        <Radios label={say`Where it is laid`} value={lay} choices={LAYS} onChange={workbench.layNext} />
         <Row style={{ marginTop: 10 }}>
           <FileButton
-            label="File to add"
+            label={say`File to add`}
             accept={ACCEPTED}
             multiple
             onFiles={(files) => void importing.start(files)}
           >
-            <FilePlus2 size={16} /> Add a file
+            <FilePlus2 size={16} />
+            {say` Add a file`}
           </FileButton>
         </Row>
         <ImportProgress importing={importing} />
         {filesOf(sources).length > 1 ? (
           <>
             <Row style={{ marginTop: 10 }}>
-              <QuietButton onPress={() => void workbench.edit((p) => laySources(p, 'centred'))}>
-                All on one centre
-              </QuietButton>
-              <QuietButton onPress={() => void workbench.edit((p) => laySources(p, 'beside'))}>
-                All beside one another
-              </QuietButton>
+              <QuietButton
+                onPress={() => void workbench.edit((p) => laySources(p, 'centred'))}
+              >{say`All on one centre`}</QuietButton>
+              <QuietButton
+                onPress={() => void workbench.edit((p) => laySources(p, 'beside'))}
+              >{say`All beside one another`}</QuietButton>
             </Row>
             <Resize
-              title="Resize all drawings together"
+              title={say`Resize all drawings together`}
               size={null}
               onResize={(factor) => void workbench.edit((p) => resizeAll(p, factor))}
             />
@@ -114,41 +114,43 @@ function SourceLeaf({ source }: { source: FileSource }) {
       {pages && pages.count > 1 ? (
         <Row style={{ marginTop: 10 }}>
           <NumberEntry
-            label={`Page, of ${pages.count}`}
+            label={say`Page, of ${pages.count}`}
             value={pages.taken}
             min={1}
             max={pages.count}
             whole
-            onCommit={(page) => void reread({ page })}
+            onCommit={(page) => reread({ page })}
           />
         </Row>
       ) : null}
       <StackQuestion source={source} />
       {shown.map((f) => (
         <p key={f.rule} style={{ marginTop: 10, fontSize: 13.5 }}>
-          <Tag $tone={f.severity === 'note' ? 'plain' : 'brass'}>{f.severity}</Tag> {f.message}
+          <SeverityTag severity={f.severity} /> {f.message}
         </p>
       ))}
       <Cleaned source={source} />
       {source.texts ? <Texts source={source} /> : null}
       <Resize
-        title="Resize"
+        title={say`Resize`}
         size={artwork}
         onResize={(factor) => void workbench.edit((p) => resizeSource(p, source.id, factor))}
       />
       <Row style={{ marginTop: 12 }}>
         <FileButton
-          label={`File in the place of ${source.name}`}
+          label={say`File in the place of ${source.name}`}
           accept={ACCEPTED}
           onFiles={(files) => void replacing.start(files.slice(0, 1))}
         >
-          <RefreshCw size={15} /> Replace
+          <RefreshCw size={15} />
+          {say` Replace`}
         </FileButton>
         <QuietButton
-          aria-label={`Remove ${source.name}`}
+          aria-label={say`Remove ${source.name}`}
           onPress={() => void workbench.edit((p) => removeSource(p, source.id))}
         >
-          <Trash2 size={15} /> Remove
+          <Trash2 size={15} />
+          {say` Remove`}
         </QuietButton>
       </Row>
       <ImportProgress importing={replacing} />

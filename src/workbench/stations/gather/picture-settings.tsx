@@ -1,9 +1,11 @@
 import { useEffect, useRef, useState } from 'react'
 import styled from 'styled-components'
 import type { FileSource, Reading, TraceOptions } from '@/core/document/sources'
+import { decimal, say } from '@/core/words'
 import { Button } from '@/kit/button'
 import { Check } from '@/kit/check'
 import { LengthField, NumberEntry } from '@/kit/field'
+import { Select } from '@/kit/select'
 import { Slider } from '@/kit/slider'
 import { Muted, Row } from '@/kit/surface'
 import { originalAddress } from '../../store/api'
@@ -19,6 +21,13 @@ const Preview = styled.canvas`
 `
 /** Wide enough to judge a threshold by, mm of screen aside. */
 const PREVIEW_WIDTH = 300
+
+/** A picture is one shape, or so many layers of colour. */
+const ONE = 1
+const WAYS = [
+  { value: String(ONE), title: say`one shape` },
+  ...[2, 3, 4, 5, 6, 7, 8, 10, 12].map((n) => ({ value: String(n), title: say`${n} layers by colour` })),
+]
 
 type Grey = { width: number; height: number; values: Uint8Array }
 
@@ -68,9 +77,10 @@ export function PictureSettings({ source, picture, onReread }: Props) {
   const [busy, setBusy] = useState(false)
   const canvas = useRef<HTMLCanvasElement>(null)
   const { threshold, invert } = trace
+  const isOne = trace.colours === undefined
   useEffect(() => {
     const context = canvas.current?.getContext('2d')
-    if (!grey || !context || !canvas.current) return
+    if (!isOne || !grey || !context || !canvas.current) return
     canvas.current.width = grey.width
     canvas.current.height = grey.height
     const image = context.createImageData(grey.width, grey.height)
@@ -79,7 +89,7 @@ export function PictureSettings({ source, picture, onReread }: Props) {
       image.data.set(isShape ? [43, 26, 47, 255] : [255, 253, 248, 255], 4 * i)
     })
     context.putImageData(image, 0, 0)
-  }, [grey, threshold, invert])
+  }, [grey, threshold, invert, isOne])
   const change = (part: Partial<TraceOptions>) => setTrace((t) => ({ ...t, ...part }))
   const again = async (part: Partial<Reading>) => {
     setBusy(true)
@@ -93,25 +103,41 @@ export function PictureSettings({ source, picture, onReread }: Props) {
     <div data-testid="picture-settings">
       <Row style={{ marginTop: 10, flexWrap: 'nowrap', alignItems: 'start' }}>
         <LengthField
-          label="Width of the whole picture"
+          label={say`Width of the whole picture`}
           mm={source.artwork.width}
           unit={unit}
           min={1}
           max={5000}
-          onCommit={(mm) => void again({ mmPerUnit: mm / picture.width })}
+          onCommit={(mm) => again({ mmPerUnit: mm / picture.width })}
         />
       </Row>
-      <Preview ref={canvas} role="img" aria-label="What is taken as shape at this threshold" />
+      <div style={{ marginTop: 8 }}>
+        <Select
+          label={say`Traced as`}
+          value={String(trace.colours ?? ONE)}
+          choices={WAYS}
+          onChange={(value) => change({ colours: value === String(ONE) ? undefined : Number(value) })}
+        />
+      </div>
+      {isOne ? (
+        <Preview ref={canvas} role="img" aria-label={say`What is taken as shape at this threshold`} />
+      ) : null}
+      {isOne ? (
+        <Slider
+          label={say`Threshold: darker than ${threshold ?? 128} is shape`}
+          min={1}
+          max={255}
+          value={threshold ?? 128}
+          onChange={(value) => change({ threshold: value })}
+          style={{ marginTop: 8 }}
+        />
+      ) : (
+        <Muted
+          style={{ marginTop: 6 }}
+        >{say`Each layer is cut from the paper of its colour and carries those before it, so that nothing hangs free.`}</Muted>
+      )}
       <Slider
-        label={`Threshold: darker than ${threshold ?? 128} is shape`}
-        min={1}
-        max={255}
-        value={threshold ?? 128}
-        onChange={(value) => change({ threshold: value })}
-        style={{ marginTop: 8 }}
-      />
-      <Slider
-        label="Smoothness"
+        label={say`Smoothness`}
         min={0}
         max={1}
         step={0.1}
@@ -119,15 +145,18 @@ export function PictureSettings({ source, picture, onReread }: Props) {
         onChange={(smooth) => change({ smooth })}
         style={{ marginTop: 8 }}
       />
-      <Check isSelected={invert} onChange={(on) => change({ invert: on })}>
-        light is shape
-      </Check>
-      <Check isSelected={trace.openings} onChange={(openings) => change({ openings })}>
-        with openings
-      </Check>
+      {isOne ? (
+        <>
+          <Check isSelected={invert} onChange={(on) => change({ invert: on })}>{say`light is shape`}</Check>
+          <Check
+            isSelected={trace.openings}
+            onChange={(openings) => change({ openings })}
+          >{say`with openings`}</Check>
+        </>
+      ) : null}
       <Row style={{ marginTop: 8, flexWrap: 'nowrap', alignItems: 'start' }}>
         <NumberEntry
-          label="Smallest speck, pixels"
+          label={say`Smallest speck, pixels`}
           value={trace.speck}
           min={0}
           max={100000}
@@ -135,7 +164,7 @@ export function PictureSettings({ source, picture, onReread }: Props) {
           onCommit={(speck) => change({ speck })}
         />
         <NumberEntry
-          label="Line off the edge, pixels"
+          label={say`Line off the edge, pixels`}
           value={trace.deviation}
           min={0.1}
           max={10}
@@ -144,9 +173,9 @@ export function PictureSettings({ source, picture, onReread }: Props) {
       </Row>
       <Row style={{ marginTop: 10 }}>
         <Button isDisabled={busy} onPress={() => void again({})}>
-          {busy ? 'Tracing…' : 'Trace again'}
+          {busy ? say`Tracing…` : say`Trace again`}
         </Button>
-        <Muted>at {(source.scale.mmPerUnit * trace.deviation).toFixed(2)} mm at most beside the edge</Muted>
+        <Muted>{say`at ${decimal(source.scale.mmPerUnit * trace.deviation, 2, 2)} mm at most beside the edge`}</Muted>
       </Row>
     </div>
   )

@@ -1,6 +1,7 @@
 'use client'
 import { FACTORS } from '@/core/binding/resize-source'
 import { PAPER_SIZES } from '@/core/units/paper-sizes'
+import { say } from '@/core/words'
 import { Disclosure } from '@/kit/disclosure'
 import { LengthField, NumberEntry } from '@/kit/field'
 import { MenuButton } from '@/kit/menu'
@@ -34,7 +35,7 @@ export function Resize({ title, size, onResize }: Props) {
       {size ? (
         <Pairs>
           <LengthField
-            label="Width"
+            label={say`Width`}
             mm={size.width}
             unit={unit}
             min={1}
@@ -42,7 +43,7 @@ export function Resize({ title, size, onResize }: Props) {
             onCommit={(mm) => resize(mm / size.width)}
           />
           <LengthField
-            label="Height"
+            label={say`Height`}
             mm={size.height}
             unit={unit}
             min={1}
@@ -54,7 +55,7 @@ export function Resize({ title, size, onResize }: Props) {
       <Row style={{ marginTop: 8, alignItems: 'end' }}>
         <div style={{ width: 120 }}>
           <NumberEntry
-            label="Per cent of now"
+            label={say`Per cent of now`}
             value={100}
             min={100 * FACTORS.least}
             max={100 * FACTORS.most}
@@ -64,8 +65,8 @@ export function Resize({ title, size, onResize }: Props) {
         </div>
         {size ? (
           <MenuButton
-            text="To fit"
-            label="To fit a paper"
+            text={say`To fit`}
+            label={say`To fit a paper`}
             entries={PAPER_SIZES.map(({ name }) => ({ id: name, title: name }))}
             onChoose={(name) => resize(factorFor(size, PAPER_SIZES.find((p) => p.name === name)!))}
           />

@@ -7,7 +7,7 @@ import type { SourceText } from '@/core/document/texts'
 import { shapeOf } from '@/core/geometry/shape'
 import { fontFor, letteringOf } from '@/core/making/lettering/from-text'
 import { addMaking } from '@/core/making/make'
-import { count } from '@/core/units/count'
+import { count, counted, quoted, say } from '@/core/words'
 import { QuietButton } from '@/kit/button'
 import { Muted, Row, Tag } from '@/kit/surface'
 import { useProject, useWorkbench } from '../../store/context'
@@ -40,13 +40,13 @@ export function Texts({ source }: { source: FileSource }) {
     })
     const length = along.length > 0 ? Math.max(...along) - Math.min(...along) : 0
     const wanted = text.setting.font
-      ? `“${text.setting.font.split(',')[0]!.replace(/["']/g, '')}”`
-      : 'a font that the file does not name'
+      ? quoted(text.setting.font.split(',')[0]!.replace(/["']/g, ''))
+      : say`a font that the file does not name`
     return {
       making: draft(length),
       says: isSame
         ? null
-        : `“${text.words}” was in ${wanted}, and is lettered in the nearest that is here. Change it in Shape.`,
+        : say`“${text.words}” was in ${wanted}, and is lettered in the nearest that is here. Change it in Shape.`,
     }
   }
 
@@ -56,7 +56,7 @@ export function Texts({ source }: { source: FileSource }) {
     const done = made.filter((m) => m.making !== null)
     if (done.length === 0) return
     const label =
-      done.length === 1 ? `Letter “${done[0]!.text.words}”` : `Letter ${count(done.length, 'text')}`
+      done.length === 1 ? say`Letter “${done[0]!.text.words}”` : say`Letter ${counted(done.length, 'text')}`
     await workbench.edit((project): [Project, Edit] => {
       let [next, edit] = makeEdit(project, label, (draft) => {
         const from = draft.sources[source.id]
@@ -78,9 +78,7 @@ export function Texts({ source }: { source: FileSource }) {
       {texts.length > 0 ? (
         <>
           <h3 style={{ fontSize: 14 }}>{count(texts.length, 'text')}</h3>
-          <Muted>
-            Text is no line. Letter it, and it is printed where it stands; in Shape it can be changed.
-          </Muted>
+          <Muted>{say`Text is no line. Letter it, and it is printed where it stands; in Shape it can be changed.`}</Muted>
           {texts.slice(0, LISTED).map((text) => (
             <Row
               key={JSON.stringify(text)}
@@ -91,15 +89,16 @@ export function Texts({ source }: { source: FileSource }) {
               >
                 {text.words}
               </span>
-              <QuietButton aria-label={`Letter ${text.words}`} onPress={() => void letter([text])}>
-                Letter
-              </QuietButton>
+              <QuietButton
+                aria-label={say`Letter ${text.words}`}
+                onPress={() => void letter([text])}
+              >{say`Letter`}</QuietButton>
             </Row>
           ))}
-          {texts.length > LISTED ? <Muted>and {texts.length - LISTED} more</Muted> : null}
+          {texts.length > LISTED ? <Muted>{say`and ${texts.length - LISTED} more`}</Muted> : null}
           {texts.length > 1 ? (
             <Row style={{ marginTop: 8 }}>
-              <QuietButton onPress={() => void letter(texts)}>Letter all of them</QuietButton>
+              <QuietButton onPress={() => void letter(texts)}>{say`Letter all of them`}</QuietButton>
             </Row>
           ) : null}
         </>
@@ -107,7 +106,7 @@ export function Texts({ source }: { source: FileSource }) {
       <div aria-live="polite">
         {told.slice(0, LISTED).map((says) => (
           <p key={says} style={{ marginTop: 6, fontSize: 13.5 }}>
-            <Tag $tone="brass">lettered otherwise</Tag> {says}
+            <Tag $tone="brass">{say`lettered otherwise`}</Tag> {says}
           </p>
         ))}
       </div>

@@ -1,6 +1,7 @@
 'use client'
 import { joinPieces, partingLines } from '@/core/binding/join-pieces'
 import { cutOutOfBeneath, pieceBeneath } from '@/core/binding/planes'
+import { say } from '@/core/words'
 import { QuietButton } from '@/kit/button'
 import { Muted, Row, Section } from '@/kit/surface'
 import { useProject, useWorkbench } from '../../store/context'
@@ -16,10 +17,10 @@ export function ChosenPieces() {
     return (
       <Section data-testid="chosen-pieces">
         <h2>{project.pieces[only!]?.name}</h2>
-        <Muted style={{ marginBottom: 8 }}>It is a layer that lies on “{beneath.name}”.</Muted>
-        <QuietButton onPress={() => void workbench.edit((p) => cutOutOfBeneath(p, only!))}>
-          Cut it out of “{beneath.name}”
-        </QuietButton>
+        <Muted style={{ marginBottom: 8 }}>{say`It is a layer that lies on “${beneath.name}”.`}</Muted>
+        <QuietButton
+          onPress={() => void workbench.edit((p) => cutOutOfBeneath(p, only!))}
+        >{say`Cut it out of “${beneath.name}”`}</QuietButton>
       </Section>
     )
   if (chosen.length < 2) return null
@@ -27,13 +28,13 @@ export function ChosenPieces() {
   const join = (role: 'score' | 'skip') => void workbench.edit((p) => joinPieces(p, chosen, role))
   return (
     <Section data-testid="chosen-pieces">
-      <h2>{chosen.length} pieces</h2>
+      <h2>{say`${chosen.length} pieces`}</h2>
       {between.length === 0 ? (
-        <Muted>They share no edge, so they stay pieces of their own.</Muted>
+        <Muted>{say`They share no edge, so they stay pieces of their own.`}</Muted>
       ) : (
         <Row onPointerEnter={() => workbench.light(between)} onPointerLeave={() => workbench.light([])}>
-          <QuietButton onPress={() => join('score')}>Join with a fold</QuietButton>
-          <QuietButton onPress={() => join('skip')}>Join without</QuietButton>
+          <QuietButton onPress={() => join('score')}>{say`Join with a fold`}</QuietButton>
+          <QuietButton onPress={() => join('skip')}>{say`Join without`}</QuietButton>
         </Row>
       )}
     </Section>

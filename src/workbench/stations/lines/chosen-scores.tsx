@@ -3,8 +3,9 @@ import { perforationAsDrawn } from '@/core/cutting/beat-of-line'
 import { makeEdit, setLines } from '@/core/document/edits'
 import { setFoldAngle } from '@/core/document/fold-angle'
 import type { Beat, Fold } from '@/core/document/lines'
+import { FOLD_NAMES } from '@/core/document/role-names'
 import { linesOf } from '@/core/pieces/lines'
-import { count } from '@/core/units/count'
+import { count, counted, say } from '@/core/words'
 import { QuietButton } from '@/kit/button'
 import { LengthField, NumberEntry } from '@/kit/field'
 import { Row } from '@/kit/surface'
@@ -23,7 +24,9 @@ export function ChosenScores() {
   const beat = chosen.find((l) => l.dashes)?.dashes ?? null
   const what = count(chosen.length, 'score')
   const setFold = (fold: Fold | null) =>
-    void workbench.edit((p) => setLines(p, `Fold ${what} ${fold ?? 'undecided'}`, selection, { fold }))
+    workbench.edit((p) =>
+      setLines(p, say`Fold ${what} ${fold ? FOLD_NAMES[fold] : say`undecided`}`, selection, { fold }),
+    )
   return (
     <>
       <Row style={{ marginTop: 8 }}>
@@ -36,7 +39,7 @@ export function ChosenScores() {
               onPress={() => setFold(fold)}
               style={pressed ? PRESSED : undefined}
             >
-              {fold ?? 'undecided'}
+              {fold ? FOLD_NAMES[fold] : say`undecided`}
             </QuietButton>
           )
         })}
@@ -48,18 +51,16 @@ export function ChosenScores() {
         {beat ? (
           <>
             <BeatFields beat={beat} />
-            <QuietButton onPress={() => setBeat(workbench, `Crease ${what}`, null)}>
-              Crease instead
-            </QuietButton>
+            <QuietButton
+              onPress={() => setBeat(workbench, say`Crease ${what}`, null)}
+            >{say`Crease instead`}</QuietButton>
           </>
         ) : (
           <QuietButton
             onPress={() =>
-              setBeat(workbench, `Cut ${what} as dashes`, { dash: project.run.dash, gap: project.run.gap })
+              setBeat(workbench, say`Cut ${what} as dashes`, { dash: project.run.dash, gap: project.run.gap })
             }
-          >
-            Cut as dashes
-          </QuietButton>
+          >{say`Cut as dashes`}</QuietButton>
         )}
       </Row>
     </>
@@ -73,11 +74,18 @@ function AngleField() {
   const selection = useProject((s) => s.selection)
   const chosen = linesOf(project, selection)
   const [known] = chosen.flatMap((l) => l.angle ?? [])
-  const set = (angle: number | null) => void workbench.edit((p) => setFoldAngle(p, selection, angle))
+  const set = (angle: number | null) => workbench.edit((p) => setFoldAngle(p, selection, angle))
   return (
     <>
-      <NumberEntry label="Angle from flat" value={known ?? 90} min={0} max={180} suffix="°" onCommit={set} />
-      {known === undefined ? null : <QuietButton onPress={() => set(null)}>Work it out</QuietButton>}
+      <NumberEntry
+        label={say`Angle from flat`}
+        value={known ?? 90}
+        min={0}
+        max={180}
+        suffix="°"
+        onCommit={set}
+      />
+      {known === undefined ? null : <QuietButton onPress={() => set(null)}>{say`Work it out`}</QuietButton>}
     </>
   )
 }
@@ -98,10 +106,8 @@ export function ChosenPerforations() {
       <BeatFields beat={beat} />
       {own ? (
         <QuietButton
-          onPress={() => setBeat(workbench, `Perforate ${count(chosen.length, 'line')} as drawn`, null)}
-        >
-          As drawn
-        </QuietButton>
+          onPress={() => setBeat(workbench, say`Perforate ${counted(chosen.length, 'line')} as drawn`, null)}
+        >{say`As drawn`}</QuietButton>
       ) : null}
     </Row>
   )
@@ -114,20 +120,20 @@ function BeatFields({ beat }: { beat: Beat }) {
   return (
     <>
       <LengthField
-        label="Dash"
+        label={say`Dash`}
         mm={beat.dash}
         unit={unit}
         min={0.2}
         max={100}
-        onCommit={(dash) => setBeat(workbench, 'Change the dash', { ...beat, dash })}
+        onCommit={(dash) => setBeat(workbench, say`Change the dash`, { ...beat, dash })}
       />
       <LengthField
-        label="Gap"
+        label={say`Gap`}
         mm={beat.gap}
         unit={unit}
         min={0.2}
         max={100}
-        onCommit={(gap) => setBeat(workbench, 'Change the gap', { ...beat, gap })}
+        onCommit={(gap) => setBeat(workbench, say`Change the gap`, { ...beat, gap })}
       />
     </>
   )

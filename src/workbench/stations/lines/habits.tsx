@@ -2,11 +2,12 @@
 import { X } from 'lucide-react'
 import { makeEdit } from '@/core/document/edits'
 import { ROLES, type Role } from '@/core/document/lines'
+import { ROLE_NAMES } from '@/core/document/role-names'
+import { say } from '@/core/words'
 import { IconButton } from '@/kit/button'
 import { Select } from '@/kit/select'
 import { Muted, Row, Section } from '@/kit/surface'
 import { LookSample } from '../../board/line-sample'
-import { ROLE_NAMES } from '../../role-names'
 import { useProject, useWorkbench } from '../../store/context'
 import { lookWords } from './look-words'
 
@@ -20,7 +21,7 @@ export function Habits() {
     void workbench.edit((project) =>
       makeEdit(
         project,
-        role ? 'Change what is remembered of a look' : 'Forget what was decided of a look',
+        role ? say`Change what is remembered of a look` : say`Forget what was decided of a look`,
         (draft) => {
           if (role) draft.habits[key]!.role = role
           else delete draft.habits[key]
@@ -29,7 +30,7 @@ export function Habits() {
     )
   return (
     <Section data-testid="habits">
-      <h2>Remembered for further files</h2>
+      <h2>{say`Remembered for further files`}</h2>
       <ul>
         {entries.map(([key, { look, role }]) => (
           <li key={key}>
@@ -39,13 +40,13 @@ export function Habits() {
                 {lookWords(look)}
               </Muted>
               <Select
-                label={`Remembered role of ${lookWords(look)}`}
+                label={say`Remembered role of ${lookWords(look)}`}
                 hideLabel
                 value={role}
                 choices={ROLES.map((r) => ({ value: r, title: ROLE_NAMES[r] }))}
                 onChange={(r) => change(key, r)}
               />
-              <IconButton aria-label={`Forget ${lookWords(look)}`} onPress={() => change(key, null)}>
+              <IconButton aria-label={say`Forget ${lookWords(look)}`} onPress={() => change(key, null)}>
                 <X size={15} />
               </IconButton>
             </Row>

@@ -1,5 +1,6 @@
 import { decisionsLeft } from '@/core/document/families'
-import { isAboutArt, openFindings } from '@/core/inspection'
+import { isAboutArt, openFindings } from '@/core/inspection/open-findings'
+import { say } from '@/core/words'
 import { Drawing } from '../../board/drawing'
 import { WithFolded } from '../../folded/with-folded'
 import type { Station } from '../station'
@@ -7,7 +8,7 @@ import { Lines } from './lines'
 
 export const lines: Station = {
   name: 'lines',
-  title: 'Lines',
+  title: say`Lines`,
   state: (project, families, findings) => {
     const open =
       decisionsLeft(families) + openFindings(project, findings).filter((f) => !isAboutArt(f)).length
@@ -19,9 +20,17 @@ export const lines: Station = {
       <Drawing pick />
     </WithFolded>
   ),
+  guide: {
+    aim: say`Say what each line is for. Most is found already; only what is unsure is asked, a whole family of lines at a time.`,
+    tries: [
+      say`Answer a question with the role that is suggested, and watch the drawing follow.`,
+      say`Click a line on the board and press 1 for cut or 2 for score.`,
+      say`Press “mend” beside a finding: it does what it says, and can be taken back.`,
+    ],
+  },
   keys: [
-    { press: '1 to 6', what: 'Give what is chosen a role: cut, score, perforate, pen, print, skip' },
-    { press: 'Shift and click', what: 'Choose one more, or let it go' },
-    { press: 'Esc', what: 'Choose nothing' },
+    { press: say`1 to 6`, what: say`Give what is chosen a role: cut, score, perforate, pen, print, skip` },
+    { press: say`Shift and click`, what: say`Choose one more, or let it go` },
+    { press: say`Esc`, what: say`Choose nothing` },
   ],
 }

@@ -2,15 +2,16 @@
 import { type KeyboardEvent, memo } from 'react'
 import styled from 'styled-components'
 import type { Strand } from '@/core/document/families'
+import { ROLE_NAMES, roleWord } from '@/core/document/role-names'
 import { filesOf } from '@/core/document/sources'
-import { count } from '@/core/units/count'
 import { aboutWords } from '@/core/units/length'
+import { count, counted, say } from '@/core/words'
 import { Button, QuietButton } from '@/kit/button'
 import { Muted, Row, Section, Tag } from '@/kit/surface'
 import type { MeasuredFamily } from '@/tasks/computer'
 import { LookSample, RoleSample } from '../../board/line-sample'
-import { ROLE_NAMES, roleOfKey } from '../../role-names'
-import { useProject, useWorkbench } from '../../store/context'
+import { roleOfKey } from '../../role-keys'
+import { useProject, useTold, useWorkbench } from '../../store/context'
 import { RoleButtons } from './role-buttons'
 import { confirmRoles, giveRole } from './role-edits'
 import { useFamilyWords } from './use-family-words'
@@ -67,18 +68,14 @@ export function Ledger() {
   return (
     <Section>
       <Row style={{ justifyContent: 'space-between', marginBottom: 8 }}>
-        <h2>Lines by look</h2>
+        <h2>{say`Lines by look`}</h2>
         {open > 0 ? (
           <Row style={{ flexWrap: 'nowrap' }}>
-            <Tag $tone="brass" data-testid="to-decide">
-              {open} to decide
-            </Tag>
-            <QuietButton onPress={() => workbench.review(true)}>One by one</QuietButton>
+            <Tag $tone="brass" data-testid="to-decide">{say`${open} to decide`}</Tag>
+            <QuietButton onPress={() => workbench.review(true)}>{say`One by one`}</QuietButton>
           </Row>
         ) : (
-          <Tag $tone="teal" data-testid="to-decide">
-            all decided
-          </Tag>
+          <Tag $tone="teal" data-testid="to-decide">{say`all decided`}</Tag>
         )}
       </Row>
       <ul>
@@ -115,7 +112,7 @@ const FamilyLeaf = memo(function FamilyLeaf({ family, words }: LeafProps) {
       data-testid="family"
       data-pointed-at={pointedAt || undefined}
       tabIndex={0}
-      aria-label={`${words}: ${family.lines.length} lines, ${family.strands.map((s) => ROLE_NAMES[s.role]).join(', ')}${family.toDecide > 0 ? ', to decide' : ''}`}
+      aria-label={say`${words}: ${family.lines.length} lines, ${family.strands.map((s) => ROLE_NAMES[s.role]).join(', ')}${family.toDecide > 0 ? say`, to decide` : ''}`}
       onKeyDown={onKeyDown}
       onPointerEnter={() => workbench.light(family.lines)}
       onPointerLeave={() => workbench.light([])}
@@ -129,10 +126,10 @@ const FamilyLeaf = memo(function FamilyLeaf({ family, words }: LeafProps) {
           {family.strands.length === 1 ? <em>{ROLE_NAMES[only!.role]}. </em> : null}
           {count(family.lines.length, 'line')}, {aboutWords(family.length, unit)}
           {from.length > 0 ? (
-            <span title={from.map((f) => f.name).join('\n')} data-testid="family-files">
-              , in {from[0]!.name}
-              {from.length > 1 ? ` and ${count(from.length - 1, 'more file')}` : ''}
-            </span>
+            <span
+              title={from.map((f) => f.name).join('\n')}
+              data-testid="family-files"
+            >{say`, in ${from[0]!.name}${from.length > 1 ? say` and ${counted(from.length - 1, 'more file')}` : ''}`}</span>
           ) : null}
         </div>
       </Head>
@@ -146,7 +143,7 @@ const FamilyLeaf = memo(function FamilyLeaf({ family, words }: LeafProps) {
       ))}
       <RoleButtons
         current={family.strands.length === 1 ? only!.role : null}
-        label={`Role of ${words}`}
+        label={say`Role of ${words}`}
         compact={family.toDecide === 0}
         onChoose={(role) => giveRole(workbench, family.lines, role, words)}
       />
@@ -157,6 +154,7 @@ const FamilyLeaf = memo(function FamilyLeaf({ family, words }: LeafProps) {
 /** What is suggested for the lines of a family that agree, and why. */
 function StrandNote({ strand, words, alone }: { strand: Strand; words: string; alone: boolean }) {
   const workbench = useWorkbench()
+  const told = useTold()
   return (
     <>
       <Why onPointerEnter={() => workbench.light(strand.lines)}>
@@ -165,14 +163,14 @@ function StrandNote({ strand, words, alone }: { strand: Strand; words: string; a
             <RoleSample role={strand.role} width={20} /> {strand.lines.length} {ROLE_NAMES[strand.role]}:{' '}
           </>
         )}
-        {strand.sure ? <Muted as="span">{strand.why}</Muted> : strand.why}
+        {strand.sure ? <Muted as="span">{told(strand.why)}</Muted> : told(strand.why)}
       </Why>
       {strand.sure ? null : (
         <Row style={{ marginBottom: 8 }}>
-          <Button onPress={() => confirmRoles(workbench, strand.lines, words)}>
-            Yes, {ROLE_NAMES[strand.role].toLowerCase()}
-          </Button>
-          {alone ? null : <Muted as="span">or another role for all:</Muted>}
+          <Button
+            onPress={() => confirmRoles(workbench, strand.lines, words)}
+          >{say`Yes, ${roleWord(strand.role)}`}</Button>
+          {alone ? null : <Muted as="span">{say`or another role for all:`}</Muted>}
         </Row>
       )}
     </>

@@ -1,29 +1,62 @@
 'use client'
+import { useEffect } from 'react'
 import { filesOf, questionsOf } from '@/core/document/sources'
+import { say } from '@/core/words'
 import { Muted, Section } from '@/kit/surface'
-import { useProject } from '../../store/context'
+import { roleOfKey } from '../../role-keys'
+import { useProject, useWorkbench } from '../../store/context'
+import { fetched } from '../fetched'
 import { SizeQuestion, StackQuestion } from '../questions'
-import { ChosenLines } from './chosen-lines'
-import { ChosenPieces } from './chosen-pieces'
 import { Findings } from './findings'
-import { Habits } from './habits'
 import { Ledger } from './ledger'
-import { Review } from './review'
+import { giveRole } from './role-edits'
+
+const Chosen = fetched(() => import('./chosen').then((m) => m.Chosen))
+const Habits = fetched(() => import('./habits').then((m) => m.Habits))
+const Review = fetched(() => import('./review').then((m) => m.Review))
 
 /** What each line is for: the questions one by one or the ledger of families, the chosen lines, what was noticed. */
 export function Lines() {
   const reviewing = useProject((s) => s.reviewing)
+  const areLinesChosen = useProject((s) => s.selection.some((id) => s.project.lines[id]))
+  const arePiecesChosen = useProject((s) => s.chosenPieces.length > 0)
+  const hasHabits = useProject((s) => Object.keys(s.project.habits).length > 0)
+  useRoleKeys()
   if (reviewing) return <Review />
   return (
     <>
       <Questions />
-      <ChosenLines />
-      <ChosenPieces />
+      {areLinesChosen ? null : (
+        <Section>
+          <Muted>{say`Click lines in the drawing, or draw a box round them. Shift adds. The keys 1 to 6 give the role.`}</Muted>
+        </Section>
+      )}
+      {areLinesChosen || arePiecesChosen ? <Chosen /> : null}
       <Ledger />
       <Findings />
-      <Habits />
+      {hasHabits ? <Habits /> : null}
     </>
   )
+}
+
+/** The keys 1 to 6 give the chosen lines their role. */
+function useRoleKeys() {
+  const workbench = useWorkbench()
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const typing =
+        event.target instanceof HTMLElement &&
+        event.target.closest('input, select, textarea, [role="dialog"]')
+      const role = roleOfKey(event.key)
+      const { selection, reviewing } = workbench.store.getState()
+      if (!role || typing || reviewing || selection.length === 0) return
+      if (event.ctrlKey || event.metaKey || event.altKey) return
+      event.preventDefault()
+      giveRole(workbench, selection, role)
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [workbench])
 }
 
 /** What a file leaves open is asked where it lands: everything after it depends on the answer. */

@@ -3,16 +3,17 @@ import { useEffect, useState } from 'react'
 import styled from 'styled-components'
 import type { Strand } from '@/core/document/families'
 import type { Role } from '@/core/document/lines'
+import { ROLE_NAMES, roleWord } from '@/core/document/role-names'
 import { uniteBoxes } from '@/core/geometry/measure'
 import { shapeOf } from '@/core/geometry/shape'
 import { linesOf } from '@/core/pieces/lines'
-import { count } from '@/core/units/count'
+import { count, say } from '@/core/words'
 import { Button, IconButton, QuietButton } from '@/kit/button'
 import { Muted, Row, Section, Tag } from '@/kit/surface'
 import type { MeasuredFamily } from '@/tasks/computer'
 import { LookSample } from '../../board/line-sample'
-import { ROLE_NAMES, roleOfKey } from '../../role-names'
-import { useProject, useWorkbench } from '../../store/context'
+import { roleOfKey } from '../../role-keys'
+import { useProject, useTold, useWorkbench } from '../../store/context'
 import { RoleButtons } from './role-buttons'
 import { confirmRoles, giveRole } from './role-edits'
 import { useFamilyWords } from './use-family-words'
@@ -32,6 +33,7 @@ const questionsOf = (families: readonly MeasuredFamily[]): Question[] =>
 /** The questions one at a time: the place shown large, the reason, one key a role, and on to the next. */
 export function Review() {
   const workbench = useWorkbench()
+  const told = useTold()
   const families = useProject((s) => s.families)
   const words = useFamilyWords()
   const wordsOf = ({ key }: MeasuredFamily) => words.get(key) ?? ''
@@ -88,23 +90,21 @@ export function Review() {
   if (!question)
     return (
       <Section data-testid="review">
-        <Tag $tone="teal">all decided</Tag>
-        <Sentence>Every line has its role. Nothing is left to be asked.</Sentence>
-        <Button onPress={() => workbench.review(false)}>Back to the ledger</Button>
+        <Tag $tone="teal">{say`all decided`}</Tag>
+        <Sentence>{say`Every line has its role. Nothing is left to be asked.`}</Sentence>
+        <Button onPress={() => workbench.review(false)}>{say`Back to the ledger`}</Button>
       </Section>
     )
   const { family, strand } = question
   return (
     <Section data-testid="review">
       <Row style={{ justifyContent: 'space-between', flexWrap: 'nowrap' }}>
-        <Tag $tone="brass">
-          {questions.indexOf(question) + 1} of {questions.length} to decide
-        </Tag>
+        <Tag $tone="brass">{say`${questions.indexOf(question) + 1} of ${questions.length} to decide`}</Tag>
         <Row style={{ gap: 0 }}>
-          <IconButton aria-label="Question before (p)" onPress={() => step(-1)}>
+          <IconButton aria-label={say`Question before (p)`} onPress={() => step(-1)}>
             <ArrowLeft size={16} />
           </IconButton>
-          <IconButton aria-label="Next question (n)" onPress={() => step(1)}>
+          <IconButton aria-label={say`Next question (n)`} onPress={() => step(1)}>
             <ArrowRight size={16} />
           </IconButton>
         </Row>
@@ -116,15 +116,15 @@ export function Review() {
         </h2>
       </Row>
       <Sentence aria-live="polite">
-        <b>{ROLE_NAMES[strand.role]}?</b> {strand.why}
+        <b>{ROLE_NAMES[strand.role]}?</b> {told(strand.why)}
       </Sentence>
       <Row style={{ marginBottom: 12 }}>
-        <Button onPress={() => decide(strand.role)}>Yes, {ROLE_NAMES[strand.role].toLowerCase()}</Button>
-        <Muted as="span">Enter</Muted>
+        <Button onPress={() => decide(strand.role)}>{say`Yes, ${roleWord(strand.role)}`}</Button>
+        <Muted as="span">{say`Enter`}</Muted>
       </Row>
-      <RoleButtons label="Role of these lines" current={strand.role} onChoose={decide} />
+      <RoleButtons label={say`Role of these lines`} current={strand.role} onChoose={decide} />
       <Row style={{ marginTop: 18 }}>
-        <QuietButton onPress={() => workbench.review(false)}>Back to the ledger</QuietButton>
+        <QuietButton onPress={() => workbench.review(false)}>{say`Back to the ledger`}</QuietButton>
       </Row>
     </Section>
   )

@@ -1,18 +1,19 @@
 'use client'
 import styled from 'styled-components'
 import { ROLES, type Role } from '@/core/document/lines'
+import { ROLE_NAMES } from '@/core/document/role-names'
 import { RoleSample } from '../../board/line-sample'
-import { ROLE_NAMES } from '../../role-names'
 
 const Group = styled.fieldset`
   border: 0;
   margin: 0;
   padding: 0;
-  display: grid;
-  grid-template-columns: repeat(3, 1fr);
+  display: flex;
+  flex-wrap: wrap;
   gap: 4px;
 `
 const Choice = styled.button`
+  flex: 1 0 30%;
   display: flex;
   align-items: center;
   gap: 6px;
@@ -38,8 +39,8 @@ const Choice = styled.button`
 `
 
 const Row = styled(Group)`
-  grid-template-columns: repeat(6, 1fr);
   button {
+    flex: 1 1 0;
     justify-content: center;
     gap: 3px;
     padding: 5px 2px;

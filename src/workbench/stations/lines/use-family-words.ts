@@ -1,5 +1,6 @@
 import { useMemo } from 'react'
 import { filesOf } from '@/core/document/sources'
+import { say } from '@/core/words'
 import { useProject } from '../../store/context'
 import { familyWords } from './look-words'
 
@@ -9,6 +10,6 @@ export function useFamilyWords(): Map<string, string> {
   const sources = useProject((s) => s.project.sources)
   return useMemo(() => {
     const names = new Map(filesOf(sources).map((f) => [f.id, f.name]))
-    return familyWords(families, (id) => names.get(id) ?? 'a making')
+    return familyWords(families, (id) => names.get(id) ?? say`a making`)
   }, [families, sources])
 }

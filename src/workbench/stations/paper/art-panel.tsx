@@ -5,9 +5,10 @@ import { type ArtFit, type LaidArt, SIDES_OF_PAPER, type SideOfPaper, sizeOfArt 
 import { dropUnusedArt } from '@/core/document/art-on-pieces'
 import { makeEdit } from '@/core/document/edits'
 import type { Piece } from '@/core/document/pieces'
-import { isAboutArt, openFindings } from '@/core/inspection'
+import { isAboutArt, openFindings } from '@/core/inspection/open-findings'
 import { shapeOfPiece } from '@/core/pieces/piece-shape'
 import { formatSize } from '@/core/units/length'
+import { counted, quoted, say } from '@/core/words'
 import { IconButton } from '@/kit/button'
 import { LengthField } from '@/kit/field'
 import { FileButton } from '@/kit/file-button'
@@ -26,11 +27,11 @@ const Side = styled(Leaf)`
   }
 `
 const ACCEPTED = '.png,.jpg,.jpeg,.svg'
-const SIDE_NAMES: Record<SideOfPaper, string> = { front: 'front', back: 'back' }
+const SIDE_NAMES: Record<SideOfPaper, string> = { front: say`front`, back: say`back` }
 const FITS: readonly Choice<ArtFit>[] = [
-  { value: 'fill', title: 'covers the piece' },
-  { value: 'fit', title: 'all of it within' },
-  { value: 'exact', title: 'this width' },
+  { value: 'fill', title: say`covers the piece` },
+  { value: 'fit', title: say`all of it within` },
+  { value: 'exact', title: say`this width` },
 ]
 
 /** What is printed on the chosen pieces, on the front and on the back. */
@@ -47,12 +48,9 @@ export function ArtPanel() {
   const carrying = Object.values(pieces).filter((p) => p.art?.front || p.art?.back).length
   return (
     <Section data-testid="art-panel">
-      <h2>Art</h2>
+      <h2>{say`Art`}</h2>
       {chosen.length === 0 ? (
-        <Muted>
-          Choose pieces on the shelf to print a picture on them.
-          {carrying > 0 ? ` ${carrying === 1 ? '1 piece carries' : `${carrying} pieces carry`} art now.` : ''}
-        </Muted>
+        <Muted>{say`Choose pieces on the shelf to print a picture on them.${carrying > 0 ? say` ${counted(carrying, 'piece carries', 'pieces carry')} art now.` : ''}`}</Muted>
       ) : (
         SIDES_OF_PAPER.map((side) => <OneSide key={side} side={side} chosen={chosen} />)
       )}
@@ -75,7 +73,7 @@ function OneSide({ side, chosen }: { side: SideOfPaper; chosen: readonly Piece[]
   const laid = first?.art?.[side]
   const art = useProject((s) => (laid ? s.project.art?.[laid.art] : undefined))
   const where = SIDE_NAMES[side]
-  const what = chosen.length === 1 ? `“${first?.name}”` : `${chosen.length} pieces`
+  const what = chosen.length === 1 ? quoted(first?.name) : say`${chosen.length} pieces`
   const put = ([file]: readonly File[]) => {
     if (file)
       void workbench.ask((id, base) =>
@@ -90,7 +88,7 @@ function OneSide({ side, chosen }: { side: SideOfPaper; chosen: readonly Piece[]
   }
   /** Changes how art lies on all chosen pieces that carry it on this side. */
   const change = (label: string, set: (laid: LaidArt) => void) =>
-    void workbench.edit((project) =>
+    workbench.edit((project) =>
       makeEdit(project, `${label} ${what}`, (draft) => {
         for (const { id } of chosen) {
           const own = draft.pieces[id]?.art?.[side]
@@ -99,8 +97,8 @@ function OneSide({ side, chosen }: { side: SideOfPaper; chosen: readonly Piece[]
       }),
     )
   const takeOff = () =>
-    void workbench.edit((project) =>
-      makeEdit(project, `Take the art off ${what}`, (draft) => {
+    workbench.edit((project) =>
+      makeEdit(project, say`Take the art off ${what}`, (draft) => {
         for (const { id } of chosen) delete draft.pieces[id]?.art?.[side]
         dropUnusedArt(draft)
       }),
@@ -118,22 +116,22 @@ function OneSide({ side, chosen }: { side: SideOfPaper; chosen: readonly Piece[]
       <Row style={{ justifyContent: 'space-between', flexWrap: 'nowrap' }}>
         {art && first ? <Thumbnail lines={lines} piece={first} colour={null} size={44} side={side} /> : null}
         <div style={{ minWidth: 0, flex: 1 }}>
-          <h3>{art ? art.name : `The ${where} is blank`}</h3>
-          <Muted>{size ? `on the ${where}, ${formatSize(size, unit)}` : `of ${what}`}</Muted>
+          <h3>{art ? art.name : say`The ${where} is blank`}</h3>
+          <Muted>{size ? say`on the ${where}, ${formatSize(size, unit)}` : say`of ${what}`}</Muted>
         </div>
         {laid ? (
           <Row style={{ gap: 0, flexWrap: 'nowrap' }}>
             <IconButton
-              aria-label={`Turn the art on the ${where}`}
+              aria-label={say`Turn the art on the ${where}`}
               onPress={() =>
-                change('Turn the art on', (own) => {
+                change(say`Turn the art on`, (own) => {
                   own.turned = ((own.turned + 90) % 360) as LaidArt['turned']
                 })
               }
             >
               <RotateCw size={16} />
             </IconButton>
-            <IconButton aria-label={`Take the art off the ${where}`} onPress={takeOff}>
+            <IconButton aria-label={say`Take the art off the ${where}`} onPress={takeOff}>
               <Trash2 size={16} />
             </IconButton>
           </Row>
@@ -142,50 +140,50 @@ function OneSide({ side, chosen }: { side: SideOfPaper; chosen: readonly Piece[]
       {laid && size ? (
         <Pairs style={{ marginTop: 8 }}>
           <Select
-            label={`Size of the art on the ${where}`}
+            label={say`Size of the art on the ${where}`}
             hideLabel
             value={laid.fit}
             choices={FITS}
             onChange={(fit) =>
-              change('Size the art on', (own) => {
+              change(say`Size the art on`, (own) => {
                 own.fit = fit
                 own.width = size.width
               })
             }
           />
           <LengthField
-            label="Width"
+            label={say`Width`}
             mm={size.width}
             unit={unit}
             min={0.1}
             max={3000}
             onCommit={(width) =>
-              change('Size the art on', (own) => {
+              change(say`Size the art on`, (own) => {
                 own.fit = 'exact'
                 own.width = width
               })
             }
           />
           <LengthField
-            label="Right of the middle"
+            label={say`Right of the middle`}
             mm={laid.right}
             unit={unit}
             min={-3000}
             max={3000}
             onCommit={(right) =>
-              change('Move the art on', (own) => {
+              change(say`Move the art on`, (own) => {
                 own.right = right
               })
             }
           />
           <LengthField
-            label="Below the middle"
+            label={say`Below the middle`}
             mm={laid.down}
             unit={unit}
             min={-3000}
             max={3000}
             onCommit={(down) =>
-              change('Move the art on', (own) => {
+              change(say`Move the art on`, (own) => {
                 own.down = down
               })
             }
@@ -193,8 +191,8 @@ function OneSide({ side, chosen }: { side: SideOfPaper; chosen: readonly Piece[]
         </Pairs>
       ) : null}
       <Row style={{ marginTop: 9 }}>
-        <FileButton label={`Picture for the ${where}`} accept={ACCEPTED} onFiles={put}>
-          <ImagePlus size={15} /> {laid ? 'Another picture' : `Put a picture on the ${where}`}
+        <FileButton label={say`Picture for the ${where}`} accept={ACCEPTED} onFiles={put}>
+          <ImagePlus size={15} /> {laid ? say`Another picture` : say`Put a picture on the ${where}`}
         </FileButton>
       </Row>
     </Side>

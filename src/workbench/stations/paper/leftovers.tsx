@@ -2,6 +2,7 @@
 import { Plus, X } from 'lucide-react'
 import type { PaperFields } from '@/core/document/paper'
 import type { Unit } from '@/core/units/length'
+import { say } from '@/core/words'
 import { IconButton, QuietButton } from '@/kit/button'
 import { LengthField, NumberEntry } from '@/kit/field'
 import { Muted, Row } from '@/kit/surface'
@@ -24,21 +25,24 @@ export function Leftovers({ sheet, colour, leftovers, unit, onChange }: Props) {
   return (
     <div style={{ marginBottom: 16 }}>
       <Row style={{ justifyContent: 'space-between' }}>
-        <b>Leftovers</b>
+        <b>{say`Leftovers`}</b>
         <QuietButton
           isDisabled={leftovers.length >= 40}
           onPress={() => onChange([...leftovers, { width: 150, height: 100, count: 1 }])}
         >
-          <Plus size={15} /> Add a leftover
+          <Plus size={15} />
+          {say` Add a leftover`}
         </QuietButton>
       </Row>
-      {leftovers.length === 0 ? <Muted>None. Rests of sheets are used before fresh ones.</Muted> : null}
+      {leftovers.length === 0 ? (
+        <Muted>{say`None. Rests of sheets are used before fresh ones.`}</Muted>
+      ) : null}
       {leftovers.map((leftover, i) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: a leftover is known by its place in the list
         <Row key={i} style={{ flexWrap: 'nowrap', marginTop: 8 }} data-testid="leftover">
           <SheetPart sheet={sheet} part={leftover} colour={colour} />
           <LengthField
-            label={`Leftover ${i + 1}, width`}
+            label={say`Leftover ${i + 1}, width`}
             hideLabel
             mm={leftover.width}
             unit={unit}
@@ -46,7 +50,7 @@ export function Leftovers({ sheet, colour, leftovers, unit, onChange }: Props) {
             onCommit={(width) => change(i, { width })}
           />
           <LengthField
-            label={`Leftover ${i + 1}, height`}
+            label={say`Leftover ${i + 1}, height`}
             hideLabel
             mm={leftover.height}
             unit={unit}
@@ -54,9 +58,9 @@ export function Leftovers({ sheet, colour, leftovers, unit, onChange }: Props) {
             onCommit={(height) => change(i, { height })}
           />
           <NumberEntry
-            label={`Leftover ${i + 1}, sheets`}
+            label={say`Leftover ${i + 1}, sheets`}
             hideLabel
-            suffix={leftover.count === 1 ? 'sheet' : 'sheets'}
+            suffix={leftover.count === 1 ? say`sheet` : say`sheets`}
             value={leftover.count}
             min={1}
             max={500}
@@ -64,7 +68,7 @@ export function Leftovers({ sheet, colour, leftovers, unit, onChange }: Props) {
             onCommit={(count) => change(i, { count })}
           />
           <IconButton
-            aria-label={`Remove leftover ${i + 1}`}
+            aria-label={say`Remove leftover ${i + 1}`}
             onPress={() => onChange(leftovers.filter((_, k) => k !== i))}
           >
             <X size={16} />

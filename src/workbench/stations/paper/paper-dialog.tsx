@@ -9,11 +9,12 @@ import {
   TOOL_ROLES,
   type ToolRole,
 } from '@/core/document/paper'
+import { ROLE_NAMES } from '@/core/document/role-names'
 import { matchPaper, PAPER_SIZES } from '@/core/units/paper-sizes'
+import { say } from '@/core/words'
 import { LengthField, NameField, NumberEntry } from '@/kit/field'
 import { Select } from '@/kit/select'
 import { EntryGrid, type Library, LibraryDialog } from '../../library-dialog'
-import { ROLE_NAMES } from '../../role-names'
 import { api } from '../../store/api'
 import { useProject, useWorkbench } from '../../store/context'
 import { Leftovers } from './leftovers'
@@ -77,7 +78,7 @@ export function PaperDialog({
 }) {
   const workbench = useWorkbench()
   const library: Library<PaperFields> = {
-    noun: 'paper',
+    noun: say`paper`,
     schema: paperFieldsSchema,
     add: async (fields) => (await api.addPaper(fields)).paper,
     change: api.changePaper,
@@ -86,7 +87,9 @@ export function PaperDialog({
     reload: async () => workbench.setPapers((await api.papers()).papers),
   }
   const ready = PAPER_SIZES.find((p) => p.name === size)
-  const fresh = ready ? { ...NEW, name: `${ready.name} card`, width: ready.width, height: ready.height } : NEW
+  const fresh = ready
+    ? { ...NEW, name: say`${ready.name} card`, width: ready.width, height: ready.height }
+    : NEW
   return (
     <LibraryDialog library={library} entry={paper} fresh={fresh} onClose={onClose} {...(use ? { use } : {})}>
       {(fields, set) => <Fields fields={fields} set={set} />}
@@ -104,13 +107,13 @@ function Fields({ fields, set }: FieldsProps) {
     <>
       <EntryGrid>
         <div style={{ gridColumn: 'span 2' }}>
-          <NameField label="Name" value={fields.name} onCommit={(name) => set({ name })} />
+          <NameField label={say`Name`} value={fields.name} onCommit={(name) => set({ name })} />
         </div>
         <div style={{ gridColumn: 'span 2' }}>
           <Select
-            label="Ready size"
+            label={say`Ready size`}
             value={matchPaper(fields, 0.05)?.name ?? 'own'}
-            choices={[{ value: 'own', title: 'its own' }, ...SIZES]}
+            choices={[{ value: 'own', title: say`its own` }, ...SIZES]}
             onChange={(name) => {
               const size = PAPER_SIZES.find((p) => p.name === name)
               if (size) set({ width: size.width, height: size.height })
@@ -118,21 +121,21 @@ function Fields({ fields, set }: FieldsProps) {
           />
         </div>
         <LengthField
-          label="Width"
+          label={say`Width`}
           mm={fields.width}
           unit={unit}
           min={10}
           onCommit={(width) => set({ width })}
         />
         <LengthField
-          label="Height"
+          label={say`Height`}
           mm={fields.height}
           unit={unit}
           min={10}
           onCommit={(height) => set({ height })}
         />
         <NumberEntry
-          label="Weight"
+          label={say`Weight`}
           suffix="g/m²"
           value={fields.weight}
           min={20}
@@ -140,7 +143,7 @@ function Fields({ fields, set }: FieldsProps) {
           onCommit={(weight) => set({ weight })}
         />
         <NumberEntry
-          label="Thickness"
+          label={say`Thickness`}
           suffix="mm"
           value={fields.caliper}
           min={0.02}
@@ -148,11 +151,11 @@ function Fields({ fields, set }: FieldsProps) {
           onCommit={(caliper) => set({ caliper })}
         />
         <Colour>
-          Face
+          {say`Face`}
           <input type="color" value={fields.colour} onChange={(e) => set({ colour: e.target.value })} />
         </Colour>
         <Colour>
-          Back
+          {say`Back`}
           <input
             type="color"
             value={fields.backColour}
@@ -170,10 +173,10 @@ function Fields({ fields, set }: FieldsProps) {
       <Table>
         <thead>
           <tr>
-            <th scope="col">Cutter</th>
-            <th scope="col">Force</th>
-            <th scope="col">Speed</th>
-            <th scope="col">How often</th>
+            <th scope="col">{say`Cutter`}</th>
+            <th scope="col">{say`Force`}</th>
+            <th scope="col">{say`Speed`}</th>
+            <th scope="col">{say`How often`}</th>
           </tr>
         </thead>
         <tbody>
@@ -186,7 +189,7 @@ function Fields({ fields, set }: FieldsProps) {
                 <td>
                   <NumberEntry
                     hideLabel
-                    label={`${name} force`}
+                    label={say`${name} force`}
                     suffix="g"
                     value={setting.force}
                     min={1}
@@ -198,7 +201,7 @@ function Fields({ fields, set }: FieldsProps) {
                 <td>
                   <NumberEntry
                     hideLabel
-                    label={`${name} speed`}
+                    label={say`${name} speed`}
                     suffix="mm/s"
                     value={setting.speed}
                     min={1}
@@ -209,7 +212,7 @@ function Fields({ fields, set }: FieldsProps) {
                 <td>
                   <NumberEntry
                     hideLabel
-                    label={`${name} times`}
+                    label={say`${name} times`}
                     suffix="×"
                     value={setting.passes}
                     min={1}

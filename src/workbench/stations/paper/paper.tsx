@@ -7,8 +7,8 @@ import { makeEdit } from '@/core/document/edits'
 import type { Paper as PaperKind } from '@/core/document/paper'
 import { piecesByFill } from '@/core/pieces/fills'
 import { piecesWithoutPaper, takePaper } from '@/core/pieces/take-paper'
-import { count } from '@/core/units/count'
 import { formatSize } from '@/core/units/length'
+import { count, counted, say } from '@/core/words'
 import { IconButton, QuietButton } from '@/kit/button'
 import { MenuButton } from '@/kit/menu'
 import { Leaf, Muted, Row, Section } from '@/kit/surface'
@@ -48,16 +48,16 @@ export function Paper() {
   const what =
     chosen.length > 0
       ? count(chosen.length, 'chosen piece')
-      : `${count(without.length, 'piece')} without paper`
+      : say`${counted(without.length, 'piece')} without paper`
   const assign = (paper: PaperKind) => {
     void workbench.edit((project) => takePaper(project, target, paper))
     workbench.choosePieces([])
   }
   const tell = (work: Promise<unknown>) =>
-    void work.catch((error: Error) => workbench.say({ message: error.message, tone: 'alarm' }))
+    void work.catch((error: Error) => workbench.notify({ message: error.message, tone: 'alarm' }))
   /** A paper like another, to be changed: opened at once. */
   const copy = async ({ id: _, leftovers: __, ...fields }: PaperKind) => {
-    const { paper } = await api.addPaper({ ...fields, name: `${fields.name.slice(0, 74)}, copy` })
+    const { paper } = await api.addPaper({ ...fields, name: say`${fields.name.slice(0, 74)}, copy` })
     workbench.setPapers((await api.papers()).papers)
     setEdited(paper)
   }
@@ -66,7 +66,7 @@ export function Paper() {
     const name = papers.find((p) => p.id === to)?.name
     if (name)
       void workbench.edit((project) =>
-        makeEdit(project, `Make all of “${from.name}” of “${name}”`, (draft) => {
+        makeEdit(project, say`Make all of “${from.name}” of “${name}”`, (draft) => {
           for (const piece of Object.values(draft.pieces)) if (piece.paper === from.id) piece.paper = to
         }),
       )
@@ -76,10 +76,10 @@ export function Paper() {
       <ArtPanel />
       <Section>
         <Row style={{ justifyContent: 'space-between', marginBottom: 6 }}>
-          <h2>Papers</h2>
+          <h2>{say`Papers`}</h2>
           <MenuButton
-            text="New paper"
-            entries={[...SIZES, { value: 'own', title: 'Its own size' }].map((s) => ({
+            text={say`New paper`}
+            entries={[...SIZES, { value: 'own', title: say`Its own size` }].map((s) => ({
               id: s.value,
               title: s.title,
             }))}
@@ -87,10 +87,11 @@ export function Paper() {
           />
         </Row>
         <Muted style={{ marginBottom: 10 }}>
-          Choose pieces on the shelf, then the paper they are made of.{' '}
+          {say`Choose pieces on the shelf, then the paper they are made of.`}{' '}
           {target.length > 0 ? (
             <>
-              Now: <b>{what}</b>.
+              {say`Now: `}
+              <b>{what}</b>.
             </>
           ) : null}
         </Muted>
@@ -101,9 +102,9 @@ export function Paper() {
                 <Swatch key={fill} style={{ background: fill }} />
               ))}
             </Row>
-            <QuietButton onPress={() => tell(papersOfFills(workbench, papers[0]!))}>
-              A paper for each of the {fills.size} colours
-            </QuietButton>
+            <QuietButton
+              onPress={() => tell(papersOfFills(workbench, papers[0]!))}
+            >{say`A paper for each of the ${fills.size} colours`}</QuietButton>
           </Row>
         ) : null}
         <ul>
@@ -121,42 +122,36 @@ export function Paper() {
                 />
                 <div>
                   <h3>{paper.name}</h3>
-                  <Muted>
-                    {formatSize(paper, unit)}, {paper.weight} g/m², {paper.caliper} mm
-                  </Muted>
+                  <Muted>{say`${formatSize(paper, unit)}, ${paper.weight} g/m², ${paper.caliper} mm`}</Muted>
                 </div>
                 <Row style={{ gap: 0, flexWrap: 'nowrap' }}>
-                  <IconButton aria-label={`Copy ${paper.name}`} onPress={() => tell(copy(paper))}>
+                  <IconButton aria-label={say`Copy ${paper.name}`} onPress={() => tell(copy(paper))}>
                     <Copy size={16} />
                   </IconButton>
-                  <IconButton aria-label={`Edit ${paper.name}`} onPress={() => setEdited(paper)}>
+                  <IconButton aria-label={say`Edit ${paper.name}`} onPress={() => setEdited(paper)}>
                     <Pencil size={16} />
                   </IconButton>
                 </Row>
                 <Row>
                   {target.length > 0 ? (
-                    <QuietButton onPress={() => assign(paper)}>Use for {what}</QuietButton>
+                    <QuietButton onPress={() => assign(paper)}>{say`Use for ${what}`}</QuietButton>
                   ) : null}
                   {chosen.length > 0 && chosen.every((id) => pieces[id]?.paper) ? (
                     <QuietButton
-                      aria-label={`Copy in this paper: ${what}, of ${paper.name}`}
+                      aria-label={say`Copy in this paper: ${what}, of ${paper.name}`}
                       onPress={() => void workbench.edit((project) => alsoOfPaper(project, chosen, paper))}
-                    >
-                      Copy in this paper
-                    </QuietButton>
+                    >{say`Copy in this paper`}</QuietButton>
                   ) : null}
                   {used > 0 ? (
                     <QuietButton
-                      aria-label={`${count(used, 'piece')} now of ${paper.name}, choose them`}
+                      aria-label={say`${counted(used, 'piece')} now of ${paper.name}, choose them`}
                       onPress={() => workbench.choosePieces(ofIt)}
-                    >
-                      {count(used, 'piece')} now
-                    </QuietButton>
+                    >{say`${counted(used, 'piece')} now`}</QuietButton>
                   ) : null}
                   {used > 0 ? (
                     <MenuButton
-                      text="All to…"
-                      label={`Move all of ${paper.name} to another paper`}
+                      text={say`All to…`}
+                      label={say`Move all of ${paper.name} to another paper`}
                       entries={papers
                         .filter((p) => p.id !== paper.id)
                         .map((p) => ({ id: p.id, title: p.name }))}
@@ -173,7 +168,7 @@ export function Paper() {
             paper={'id' in edited ? edited : null}
             size={'size' in edited ? edited.size : null}
             onClose={() => setEdited(null)}
-            {...(target.length > 0 ? { use: { text: `Save and use for ${what}`, run: assign } } : {})}
+            {...(target.length > 0 ? { use: { text: say`Save and use for ${what}`, run: assign } } : {})}
           />
         ) : null}
       </Section>

@@ -1,7 +1,7 @@
 import { makeEdit } from '@/core/document/edits'
 import type { Paper } from '@/core/document/paper'
 import { piecesByFill } from '@/core/pieces/fills'
-import { capital, count } from '@/core/units/count'
+import { capital, counted, say } from '@/core/words'
 import { api } from '../../store/api'
 import type { Workbench } from '../../store/project-store'
 import { colourWord } from '../lines/look-words'
@@ -30,7 +30,7 @@ export async function papersOfFills(workbench: Workbench, like: Paper): Promise<
       continue
     }
     const { id: _, leftovers: __, ...fields } = like
-    const name = freshName(`${capital(colourWord(fill))} card`, papers)
+    const name = freshName(say`${capital(colourWord(fill))} card`, papers)
     const { paper } = await api.addPaper({ ...fields, name, colour: fill, backColour: fill })
     papers = [...papers, paper]
     made.set(fill, paper.id)
@@ -39,7 +39,7 @@ export async function papersOfFills(workbench: Workbench, like: Paper): Promise<
   await workbench.edit((now) => {
     const byFill = [...piecesByFill(now)]
     const pieces = byFill.reduce((sum, [, ids]) => sum + ids.length, 0)
-    return makeEdit(now, `A paper for each colour of ${count(pieces, 'piece')}`, (draft) => {
+    return makeEdit(now, say`A paper for each colour of ${counted(pieces, 'piece')}`, (draft) => {
       for (const [fill, ids] of byFill) for (const id of ids) draft.pieces[id]!.paper = made.get(fill) ?? null
     })
   })

@@ -2,6 +2,7 @@
 import type { Advice } from '@/core/cutting/advice'
 import { makeEdit } from '@/core/document/edits'
 import type { Paper } from '@/core/document/paper'
+import { say } from '@/core/words'
 import { QuietButton } from '@/kit/button'
 import { Row, Tag } from '@/kit/surface'
 import { useProject, useWorkbench } from '../../store/context'
@@ -15,13 +16,13 @@ export function Advised({ advice, paper }: { advice: readonly Advice[]; paper: P
   const own = useProject((s) => s.project.run.cuts?.[paper.id])
   const here = ({ cut }: Advice) =>
     void workbench.edit((project) =>
-      makeEdit(project, `Cut “${paper.name}” ${cut.passes} × with ${cut.force} g`, ({ run }) => {
+      makeEdit(project, say`Cut “${paper.name}” ${cut.passes} × with ${cut.force} g`, ({ run }) => {
         run.cuts = { ...run.cuts, [paper.id]: cut }
       }),
     )
   const asInLibrary = () =>
     workbench.edit((project) =>
-      makeEdit(project, `Cut “${paper.name}” as the library says`, ({ run }) => {
+      makeEdit(project, say`Cut “${paper.name}” as the library says`, ({ run }) => {
         if (run.cuts) delete run.cuts[paper.id]
       }),
     )
@@ -35,24 +36,22 @@ export function Advised({ advice, paper }: { advice: readonly Advice[]; paper: P
     <>
       {own ? (
         <Row style={{ fontSize: 13.5, marginTop: 8 }} data-testid="own-cut">
-          <span>
-            In this project “{paper.name}” is cut {own.passes} × with {own.force} g.
-          </span>
-          <QuietButton style={small} onPress={() => void asInLibrary()}>
-            As the library says
-          </QuietButton>
+          <span>{say`In this project “${paper.name}” is cut ${own.passes} × with ${own.force} g.`}</span>
+          <QuietButton
+            style={small}
+            onPress={() => void asInLibrary()}
+          >{say`As the library says`}</QuietButton>
         </Row>
       ) : null}
       {advice.map((each) => (
         <div key={each.sentence} style={{ fontSize: 13.5, marginTop: 8 }} data-testid="advice">
-          <Tag $tone="brass">advice</Tag> {each.sentence}
+          <Tag $tone="brass">{say`advice`}</Tag> {each.sentence}
           <Row style={{ marginTop: 5 }}>
-            <QuietButton style={small} onPress={() => here(each)}>
-              Do so in this project
-            </QuietButton>
-            <QuietButton style={small} onPress={() => void always(each)}>
-              Always for this paper
-            </QuietButton>
+            <QuietButton style={small} onPress={() => here(each)}>{say`Do so in this project`}</QuietButton>
+            <QuietButton
+              style={small}
+              onPress={() => void always(each)}
+            >{say`Always for this paper`}</QuietButton>
           </Row>
         </div>
       ))}

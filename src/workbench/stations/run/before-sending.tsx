@@ -1,6 +1,7 @@
 'use client'
 import { useState } from 'react'
 import type { Trouble } from '@/core/sheets/troubles'
+import { say } from '@/core/words'
 import { Check } from '@/kit/check'
 import { useProject } from '../../store/context'
 import { TroubleList } from '../trouble-list'
@@ -11,6 +12,8 @@ export type Before = {
   /** whether what would spoil paper is passed knowingly */
   isPassed: boolean
   pass: (on: boolean) => void
+  /** whether it is known to spoil paper, unless it is passed */
+  isWrong: boolean
   maySend: boolean
   maySendAll: boolean
 }
@@ -18,29 +21,30 @@ export type Before = {
 /** What stands in the way of sending a sheet, or all of them. What was passed knowingly is asked again when it changes. */
 export function useBeforeSending(sheet: string | null): Before {
   const troubles = useProject((s) => s.troubles)
+  const isInspected = useProject((s) => s.isInspected)
   const [passed, setPassed] = useState('')
   const errors = troubles.filter((t) => t.severity === 'error')
   const key = errors.map((t) => t.message).join('\n')
   const isPassed = key !== '' && passed === key
+  const isWrong = errors.some((t) => t.sheet === sheet)
   return {
     troubles: troubles.filter((t) => t.sheet === sheet || t.sheet === null),
     isPassed,
     pass: (on) => setPassed(on ? key : ''),
-    maySend: isPassed || !errors.some((t) => t.sheet === sheet),
-    maySendAll: isPassed || errors.length === 0,
+    isWrong,
+    maySend: isInspected && (isPassed || !isWrong),
+    maySendAll: isInspected && (isPassed || errors.length === 0),
   }
 }
 
 /** One list of what is wrong before a sheet is sent. */
-export function BeforeSending({ before: { troubles, isPassed, pass, maySend } }: { before: Before }) {
+export function BeforeSending({ before: { troubles, isPassed, pass, isWrong } }: { before: Before }) {
   return (
     <>
       <TroubleList troubles={troubles} />
-      {isPassed || !maySend ? (
+      {isPassed || isWrong ? (
         <div style={{ marginBottom: 10 }}>
-          <Check isSelected={isPassed} onChange={pass}>
-            Cut it all the same
-          </Check>
+          <Check isSelected={isPassed} onChange={pass}>{say`Cut it all the same`}</Check>
         </div>
       ) : null}
     </>

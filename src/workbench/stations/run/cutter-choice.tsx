@@ -3,6 +3,7 @@ import { Pencil } from 'lucide-react'
 import { useState } from 'react'
 import { type Cutter, PLAIN_CUTTER } from '@/core/document/cutter'
 import { makeEdit } from '@/core/document/edits'
+import { say } from '@/core/words'
 import { IconButton } from '@/kit/button'
 import { Select } from '@/kit/select'
 import { Muted, Row, Section } from '@/kit/surface'
@@ -27,7 +28,7 @@ export function CutterChoice() {
     }
     const next = cutters.find((c) => c.id === id)
     void workbench.edit((p) =>
-      makeEdit(p, `Run on “${next?.name ?? PLAIN_CUTTER.name}”`, ({ run, layout }) => {
+      makeEdit(p, say`Run on “${next?.name ?? PLAIN_CUTTER.name}”`, ({ run, layout }) => {
         run.cutter = next?.id ?? null
         if (next) layout.mat = { ...next.mat }
       }),
@@ -36,31 +37,30 @@ export function CutterChoice() {
   const otherMat = cutter && (['width', 'height', 'margin'] as const).some((k) => cutter.mat[k] !== mat[k])
   return (
     <Section>
-      <h2>Cutter</h2>
+      <h2>{say`Cutter`}</h2>
       <Row style={{ flexWrap: 'nowrap' }}>
         <Select
-          label="Cutter"
+          label={say`Cutter`}
           hideLabel
           value={cutter?.id ?? NONE}
           choices={[
-            { value: NONE, title: 'A plain cutter' },
+            { value: NONE, title: say`A plain cutter` },
             ...cutters.map((c) => ({ value: c.id, title: c.name })),
-            { value: 'new', title: 'New cutter…' },
+            { value: 'new', title: say`New cutter…` },
           ]}
           onChange={choose}
           style={{ flex: 1 }}
         />
         {cutter ? (
-          <IconButton aria-label={`Edit ${cutter.name}`} onPress={() => setEdited(cutter)}>
+          <IconButton aria-label={say`Edit ${cutter.name}`} onPress={() => setEdited(cutter)}>
             <Pencil size={16} />
           </IconButton>
         ) : null}
       </Row>
       {otherMat ? (
-        <Muted style={{ marginTop: 6 }}>
-          The sheets are laid on another mat than this cutter’s. Choose it again to take its mat over, then
-          lay out again.
-        </Muted>
+        <Muted
+          style={{ marginTop: 6 }}
+        >{say`The sheets are laid on another mat than this cutter’s. Choose it again to take its mat over, then lay out again.`}</Muted>
       ) : null}
       {edited ? (
         <CutterDialog cutter={edited === 'new' ? null : edited} onClose={() => setEdited(null)} />

@@ -7,6 +7,7 @@ import {
   PLAIN_CUTTER,
 } from '@/core/document/cutter'
 import { fileKind } from '@/core/export/kinds'
+import { say } from '@/core/words'
 import { LengthField, NameField, NumberEntry } from '@/kit/field'
 import { Select } from '@/kit/select'
 import { EntryGrid, type Library, LibraryDialog } from '../../library-dialog'
@@ -17,7 +18,7 @@ import { useProject, useWorkbench } from '../../store/context'
 export function CutterDialog({ cutter, onClose }: { cutter: Cutter | null; onClose: () => void }) {
   const workbench = useWorkbench()
   const library: Library<CutterFields> = {
-    noun: 'cutter',
+    noun: say`cutter`,
     schema: cutterFieldsSchema,
     add: async (fields) => (await api.addCutter(fields)).cutter,
     change: api.changeCutter,
@@ -58,59 +59,59 @@ function Fields({ fields, set }: FieldsProps) {
   return (
     <EntryGrid>
       <div style={{ gridColumn: 'span 2' }}>
-        <NameField label="Name" value={fields.name} onCommit={(name) => set({ name })} />
+        <NameField label={say`Name`} value={fields.name} onCommit={(name) => set({ name })} />
       </div>
       <Select
-        label="Scores"
+        label={say`Scores`}
         value={fields.tip ? 'tip' : 'blade'}
         choices={[
-          { value: 'tip', title: 'with a scoring tip' },
-          { value: 'blade', title: 'with the blade, lowest depth' },
+          { value: 'tip', title: say`with a scoring tip` },
+          { value: 'blade', title: say`with the blade, lowest depth` },
         ]}
         onChange={(by) => set({ tip: by === 'tip' })}
       />
       <Select
-        label="Language"
+        label={say`Language`}
         value={fields.language}
         choices={LANGUAGES.map((l) => ({ value: l, title: fileKind(l)?.title ?? l }))}
         onChange={(language) => set({ language })}
       />
       <LengthField
-        label="Mat width"
+        label={say`Mat width`}
         mm={fields.mat.width}
         unit={unit}
         min={20}
         onCommit={(width) => setMat({ width })}
       />
       <LengthField
-        label="Mat height"
+        label={say`Mat height`}
         mm={fields.mat.height}
         unit={unit}
         min={20}
         onCommit={(height) => setMat({ height })}
       />
       <LengthField
-        label="Margin"
+        label={say`Margin`}
         mm={fields.mat.margin}
         unit={unit}
         max={100}
         onCommit={(margin) => setMat({ margin })}
       />
-      {number('Tool holders', 'holders', '', [1, 3])}
-      {number('Travel', 'travelSpeed', 'mm/s', [1, 2000])}
-      {number('Acceleration', 'acceleration', 'mm/s²', [10, 50_000])}
-      {number('Speed kept round a corner', 'cornerSpeed', 'mm/s', [0.5, 500])}
-      {number('Raise or lower', 'liftTime', 's', [0, 5])}
-      {number('Tool change', 'changeTime', 's', [0, 600])}
+      {number(say`Tool holders`, 'holders', '', [1, 3])}
+      {number(say`Travel`, 'travelSpeed', 'mm/s', [1, 2000])}
+      {number(say`Acceleration`, 'acceleration', 'mm/s²', [10, 50_000])}
+      {number(say`Speed kept round a corner`, 'cornerSpeed', 'mm/s', [0.5, 500])}
+      {number(say`Raise or lower`, 'liftTime', 's', [0, 5])}
+      {number(say`Tool change`, 'changeTime', 's', [0, 600])}
       <LengthField
-        label="Closed cuts go on by"
+        label={say`Closed cuts go on by`}
         mm={fields.overlap}
         unit={unit}
         max={10}
         onCommit={(overlap) => set({ overlap })}
       />
       <LengthField
-        label="Tip behind its axis by"
+        label={say`Tip behind its axis by`}
         mm={fields.bladeOffset}
         unit={unit}
         max={2}
@@ -118,11 +119,11 @@ function Fields({ fields, set }: FieldsProps) {
       />
       {fields.bladeOffset > 0 ? (
         <Select
-          label="The blade turns at a start"
+          label={say`The blade turns at a start`}
           value={fields.bladeTurn}
           choices={[
-            { value: 'spot', title: 'on the spot, about its tip' },
-            { value: 'lead-in', title: 'led in from just before' },
+            { value: 'spot', title: say`on the spot, about its tip` },
+            { value: 'lead-in', title: say`led in from just before` },
           ]}
           onChange={(bladeTurn) => set({ bladeTurn })}
         />

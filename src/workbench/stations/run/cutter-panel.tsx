@@ -2,6 +2,7 @@
 import { ArrowRight, Check, Hourglass, Pause, Play, Send, Square } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import { isActive, isBusy, JOB_TRANSITIONS, type JobStatus } from '@/contract/jobs'
+import { decimal, say } from '@/core/words'
 import { Button, QuietButton } from '@/kit/button'
 import { Progress } from '@/kit/progress'
 import { type Choice, Select } from '@/kit/select'
@@ -20,18 +21,18 @@ type Props = {
 
 /** What a hand says when it has done what was asked for. */
 const DONE: Partial<Record<JobStatus, string>> = {
-  load: 'Loaded, go on',
-  paused: 'Go on',
-  'tool-change': 'Done, go on',
-  jammed: 'Done, go on',
-  unload: 'Taken out',
+  load: say`Loaded, go on`,
+  paused: say`Go on`,
+  'tool-change': say`Done, go on`,
+  jammed: say`Done, go on`,
+  unload: say`Taken out`,
 }
 
 /** What may be wrong with a mark of a sheet that the stand-in scans. */
 const LAID_IN: readonly Choice<'none' | 'covered' | 'missing'>[] = [
-  { value: 'none', title: 'Laid in a little astray, all marks clear' },
-  { value: 'covered', title: 'With the left lower mark covered' },
-  { value: 'missing', title: 'With the left lower mark missing' },
+  { value: 'none', title: say`Laid in a little astray, all marks clear` },
+  { value: 'covered', title: say`With the left lower mark covered` },
+  { value: 'missing', title: say`With the left lower mark missing` },
 ]
 
 /** The stand-in cutter: what it does, and what a hand can tell it. */
@@ -43,20 +44,22 @@ export function CutterPanel({ job, unit, canSend: mayBeSent, saved, printed }: P
   const done = state ? DONE[state.status] : undefined
   const busy = state !== null && isBusy(state)
   const sendIt = () => send(mishap ? { mishap: { corner: 'left lower', kind: mishap } } : {})
-  const sending = printed ? 'Scan and cut' : 'Send the sheet'
+  const sending = printed ? say`Scan and cut` : say`Send the sheet`
   const can = (command: 'pause' | 'jam') => state !== null && command in JOB_TRANSITIONS[state.status]
   // One button leads on all the way and stays in its place, so that whoever works by keys need not look for it.
   const lead = next
     ? {
         Icon: ArrowRight,
         text:
-          state?.status === 'done' ? `On to sheet ${next.number}` : `Taken out, on to sheet ${next.number}`,
+          state?.status === 'done'
+            ? say`On to sheet ${next.number}`
+            : say`Taken out, on to sheet ${next.number}`,
         act: () => sendOther(next.sheet, { queue: next.queue }),
       }
     : done
       ? { Icon: state?.status === 'unload' ? Check : Play, text: done, act: () => command('resume') }
       : busy
-        ? { Icon: Hourglass, text: 'At work', act: null }
+        ? { Icon: Hourglass, text: say`At work`, act: null }
         : { Icon: Send, text: sending, act: sendIt }
   const isSettled = useSettled(lead.text)
   return (
@@ -64,7 +67,7 @@ export function CutterPanel({ job, unit, canSend: mayBeSent, saved, printed }: P
       {state ? (
         <JobLine job={job} unit={unit} />
       ) : (
-        <Muted>A simulated machine that runs the very file of its language in quick motion.</Muted>
+        <Muted>{say`A simulated machine that runs the very file of its language in quick motion.`}</Muted>
       )}
       {problem ? (
         <p role="alert" style={{ color: 'var(--alarm)', margin: '8px 0' }}>
@@ -73,7 +76,7 @@ export function CutterPanel({ job, unit, canSend: mayBeSent, saved, printed }: P
       ) : null}
       {printed && !(state && isActive(state)) ? (
         <Select
-          label="How the printed sheet is laid in"
+          label={say`How the printed sheet is laid in`}
           hideLabel
           value={mishap ?? 'none'}
           choices={LAID_IN}
@@ -91,27 +94,30 @@ export function CutterPanel({ job, unit, canSend: mayBeSent, saved, printed }: P
         </Button>
         {can('pause') ? (
           <QuietButton onPress={() => command('pause')}>
-            <Pause size={15} /> Pause
+            <Pause size={15} />
+            {say` Pause`}
           </QuietButton>
         ) : null}
-        {can('jam') ? <QuietButton onPress={() => command('jam')}>Let it jam</QuietButton> : null}
+        {can('jam') ? <QuietButton onPress={() => command('jam')}>{say`Let it jam`}</QuietButton> : null}
         {busy ? (
           <QuietButton onPress={() => command('cancel')}>
-            <Square size={14} /> Cancel
+            <Square size={14} />
+            {say` Cancel`}
           </QuietButton>
         ) : (
           <>
             {next && state?.status === 'unload' ? (
-              <QuietButton onPress={() => command('resume')}>Stop after this sheet</QuietButton>
+              <QuietButton onPress={() => command('resume')}>{say`Stop after this sheet`}</QuietButton>
             ) : null}
             {lead.act === sendIt ? null : (
               <QuietButton isDisabled={!canSend} onPress={sendIt}>
-                <Send size={15} /> {state?.status === 'unload' ? 'Run it again' : sending}
+                <Send size={15} /> {state?.status === 'unload' ? say`Run it again` : sending}
               </QuietButton>
             )}
-            <QuietButton isDisabled={!saved} onPress={() => send({ test: true })}>
-              Test cut
-            </QuietButton>
+            <QuietButton
+              isDisabled={!saved}
+              onPress={() => send({ test: true })}
+            >{say`Test cut`}</QuietButton>
           </>
         )}
       </Row>
@@ -146,32 +152,37 @@ function JobLine({ job, unit }: { job: JobHandle; unit: string }) {
   const words = {
     load: state.message,
     scanning: state.message,
-    running: 'Cutting',
-    paused: 'Paused',
-    'tool-change': state.message || 'A hand is needed',
+    running: say`Cutting`,
+    paused: say`Paused`,
+    'tool-change': state.message || say`A hand is needed`,
     jammed: state.message,
     unload: state.message,
-    done: 'Finished',
-    cancelled: 'Cancelled',
-    interrupted: 'Broken off',
+    done: say`Finished`,
+    cancelled: say`Cancelled`,
+    interrupted: say`Broken off`,
   }[state.status]
   const left = state.queue.length
   return (
     <div aria-live="polite">
       <Progress label={words} share={state.share} />
       {left > 0 && isActive(state) ? (
-        <Muted>{left === 1 ? 'One more sheet' : `${left} more sheets`} after this one.</Muted>
+        <Muted>
+          {left === 1 ? say`One more sheet after this one.` : say`${left} more sheets after this one.`}
+        </Muted>
       ) : null}
       {state.status === 'interrupted' ? <p>{state.message}</p> : null}
       {state.register ? (
         <p style={{ marginTop: 8, fontSize: 13.5 }} data-testid="register">
-          <Tag $tone="teal">marks found</Tag> {state.register}
+          <Tag $tone="teal">{say`marks found`}</Tag> {state.register}
         </p>
       ) : null}
       {state.deviation !== null ? (
         <p style={{ marginTop: 8 }} data-testid="deviation">
-          <Tag $tone={state.deviation <= 0.1 ? 'teal' : 'alarm'}>{state.deviation.toFixed(3)} mm</Tag>{' '}
-          greatest deviation from the plan{unit === 'in' ? ' (always in mm)' : ''}
+          <Tag
+            $tone={state.deviation <= 0.1 ? 'teal' : 'alarm'}
+          >{say`${decimal(state.deviation, 3, 3)} mm`}</Tag>{' '}
+          {say`greatest deviation from the plan`}
+          {unit === 'in' ? say` (always in mm)` : ''}
         </p>
       ) : null}
     </div>

@@ -4,6 +4,7 @@ import styled from 'styled-components'
 import { makeEdit } from '@/core/document/edits'
 import { USUAL_PICTURE_SIDE } from '@/core/document/run'
 import { kindsFor } from '@/core/export/kinds'
+import { say } from '@/core/words'
 import { FileLink } from '@/kit/button'
 import { Check } from '@/kit/check'
 import { Disclosure } from '@/kit/disclosure'
@@ -40,15 +41,15 @@ export function FilesPanel({ sheetId }: { sheetId: string }) {
   const side = useProject((s) => s.project.run.pictureSide) ?? USUAL_PICTURE_SIDE
   const saved = useProject((s) => s.saved === 'saved')
   const toggle = (kind: string) =>
-    void workbench.edit((p) =>
-      makeEdit(p, 'Choose the files to save', ({ run }) => {
+    workbench.edit((p) =>
+      makeEdit(p, say`Choose the files to save`, ({ run }) => {
         const next = chosen.includes(kind) ? chosen.filter((k) => k !== kind) : [...chosen, kind]
         run.files = next.length > 0 ? next : [...chosen]
       }),
     )
   return (
     <Section>
-      <Disclosure title="Files to save">
+      <Disclosure title={say`Files to save`}>
         <Row>
           {offered.map(({ name, title }) => (
             <FileLink key={name} href={fileAddress(id, sheetId, name)} download aria-disabled={!saved}>
@@ -57,7 +58,7 @@ export function FilesPanel({ sheetId }: { sheetId: string }) {
           ))}
         </Row>
         <Kinds>
-          <legend>All sheets together</legend>
+          <legend>{say`All sheets together`}</legend>
           {offered.map(({ name, title }) => (
             <Check key={name} isSelected={kinds.includes(name)} onChange={() => toggle(name)}>
               {title}
@@ -66,15 +67,15 @@ export function FilesPanel({ sheetId }: { sheetId: string }) {
         </Kinds>
         <div style={{ maxWidth: 170, marginBottom: 10 }}>
           <NumberEntry
-            label="Longer side of a PNG"
+            label={say`Longer side of a PNG`}
             suffix="px"
             value={side}
             min={200}
             max={8000}
             whole
             onCommit={(pictureSide) =>
-              void workbench.edit((p) =>
-                makeEdit(p, `Make pictures ${pictureSide} pixels large`, ({ run }) => {
+              workbench.edit((p) =>
+                makeEdit(p, say`Make pictures ${pictureSide} pixels large`, ({ run }) => {
                   run.pictureSide = pictureSide
                 }),
               )
@@ -82,9 +83,10 @@ export function FilesPanel({ sheetId }: { sheetId: string }) {
           />
         </div>
         <FileLink href={bundleAddress(id, kinds)} download aria-disabled={!saved}>
-          <FolderArchive size={15} /> Save all
+          <FolderArchive size={15} />
+          {say` Save all`}
         </FileLink>
-        <Muted style={{ marginTop: 6 }}>With a cut list and a job sheet for the bench.</Muted>
+        <Muted style={{ marginTop: 6 }}>{say`With a cut list and a job sheet for the bench.`}</Muted>
       </Disclosure>
     </Section>
   )

@@ -3,12 +3,14 @@ import { Pause, Play } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import styled from 'styled-components'
 import type { SheetPlan } from '@/core/cutting/pass'
+import { TOOL_NAMES } from '@/core/cutting/pass'
 import type { PlannedSheet } from '@/core/cutting/planned-sheet'
 import type { Timeline } from '@/core/cutting/timeline'
 import type { Sheet } from '@/core/document/layout'
 import { ROLE_STYLES } from '@/core/document/role-styles'
 import { laidOn } from '@/core/sheets/place'
 import { clock } from '@/core/units/clock'
+import { say } from '@/core/words'
 import { IconButton } from '@/kit/button'
 import { Select } from '@/kit/select'
 import { Slider } from '@/kit/slider'
@@ -77,7 +79,7 @@ function Playing({ plan, timeline }: PlannedSheet) {
   const now = timeline.passes.findLast((p) => p.start <= time)
   return (
     <Stage>
-      <Board name={`run-board-${plan.sheet}`} label="Preview of the tool path." extent={extent}>
+      <Board name={`run-board-${plan.sheet}`} label={say`Preview of the tool path.`} extent={extent}>
         {(view, size) => (
           <>
             {sheet ? <PaperLayer view={view} sheet={sheet} colour={paperColour} /> : null}
@@ -87,7 +89,7 @@ function Playing({ plan, timeline }: PlannedSheet) {
       </Board>
       <Player>
         <IconButton
-          aria-label={playing ? 'Pause the preview' : 'Play the preview'}
+          aria-label={playing ? say`Pause the preview` : say`Play the preview`}
           onPress={() => {
             if (time >= timeline.total) setTime(0)
             setPlaying(!playing)
@@ -96,7 +98,7 @@ function Playing({ plan, timeline }: PlannedSheet) {
           {playing ? <Pause size={17} /> : <Play size={17} />}
         </IconButton>
         <Slider
-          label="Time in the preview"
+          label={say`Time in the preview`}
           hideLabel
           min={0}
           max={timeline.total}
@@ -109,16 +111,13 @@ function Playing({ plan, timeline }: PlannedSheet) {
           style={{ flex: 1 }}
         />
         <Select
-          label="Speed of the preview"
+          label={say`Speed of the preview`}
           hideLabel
           value={String(pace)}
           choices={PACES.map((p) => ({ value: String(p), title: `${p} ×` }))}
           onChange={(p) => setPace(Number(p))}
         />
-        <output>
-          {clock(time)} of {clock(timeline.total)}
-          {now ? `, ${now.tool}` : ''}
-        </output>
+        <output>{say`${clock(time)} of ${clock(timeline.total)}${now ? `, ${TOOL_NAMES[now.tool]}` : ''}`}</output>
       </Player>
     </Stage>
   )

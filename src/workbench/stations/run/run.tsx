@@ -3,14 +3,15 @@ import styled from 'styled-components'
 import { isBusy } from '@/contract/jobs'
 import { settingsAdvice } from '@/core/cutting/advice'
 import { makeEdit } from '@/core/document/edits'
+import { ROLE_NAMES } from '@/core/document/role-names'
 import type { RunSettings } from '@/core/document/run'
 import { clock } from '@/core/units/clock'
+import { counted, say } from '@/core/words'
 import { QuietButton } from '@/kit/button'
 import { Check } from '@/kit/check'
 import { LengthField } from '@/kit/field'
 import { Muted, Row, Section } from '@/kit/surface'
 import { RoleSample } from '../../board/line-sample'
-import { ROLE_NAMES } from '../../role-names'
 import { useProject, useWorkbench } from '../../store/context'
 import { RestOfSheet } from '../rest-of-sheet'
 import { Advised } from './advised'
@@ -56,8 +57,8 @@ export function Run() {
       <Section>
         <Muted>
           {layout.sheets.length === 0
-            ? 'There is no sheet to run yet. Lay the pieces out in the station Sheets.'
-            : 'Planning this sheet…'}
+            ? say`There is no sheet to run yet. Lay the pieces out in the station Sheets.`
+            : say`Planning this sheet…`}
         </Muted>
       </Section>
     )
@@ -65,7 +66,7 @@ export function Run() {
   const paper = papers.find((p) => p.id === sheet.paper) ?? null
   const advice = settingsAdvice(sheet, paper, findings, run)
   const set = (label: string, some: Partial<RunSettings>) =>
-    void workbench.edit((project) =>
+    workbench.edit((project) =>
       makeEdit(project, label, (draft) => {
         Object.assign(draft.run, some)
       }),
@@ -74,7 +75,7 @@ export function Run() {
     <>
       <CutterChoice />
       <Section>
-        <h2>Sheet</h2>
+        <h2>{say`Sheet`}</h2>
         <Tabs>
           {layout.sheets.map((s, i) => (
             <QuietButton
@@ -89,7 +90,7 @@ export function Run() {
         </Tabs>
       </Section>
       <Section data-testid="cutter">
-        <h2>Stand-in cutter</h2>
+        <h2>{say`Stand-in cutter`}</h2>
         <BeforeSending before={before} />
         <CutterPanel
           job={job}
@@ -102,10 +103,8 @@ export function Run() {
       </Section>
       <Section>
         <Row style={{ justifyContent: 'space-between' }}>
-          <h2>Passes</h2>
-          <Muted as="span" data-testid="total-time">
-            {clock(timeline.total)} with tool changes
-          </Muted>
+          <h2>{say`Passes`}</h2>
+          <Muted as="span" data-testid="total-time">{say`${clock(timeline.total)} with tool changes`}</Muted>
         </Row>
         <ol>
           {timeline.passes.map((time, i) => {
@@ -115,56 +114,56 @@ export function Run() {
                 <time>{clock(time.start)}</time>
                 <span>
                   <RoleSample role={pass.role} width={20} /> <b>{ROLE_NAMES[pass.role]}</b>
-                  {pass.dashed ? ' in dashes' : ''}
+                  {pass.dashed ? say` in dashes` : ''}
                 </span>
                 <span>{clock(time.end - time.start)}</span>
                 <QuietButton
-                  aria-label={`Run ${ROLE_NAMES[pass.role]} alone`}
+                  aria-label={say`Run ${ROLE_NAMES[pass.role]} alone`}
                   isDisabled={!saved || (job.state !== null && isBusy(job.state))}
                   onPress={() => job.send({ pass: i })}
                   style={{ padding: '2px 7px', fontSize: 12, alignSelf: 'start' }}
-                >
-                  alone
-                </QuietButton>
+                >{say`alone`}</QuietButton>
                 <Muted as="span" style={{ gridColumn: 'span 2' }}>
                   {pass.pause ? <b>{pass.pause}. </b> : null}
-                  {pass.strokes.length} strokes, {pass.setting.force} g, {pass.setting.speed} mm/s
-                  {pass.setting.passes > 1 ? `, ${pass.setting.passes} times` : ''}
+                  {say`${counted(pass.strokes.length, 'stroke')}, ${pass.setting.force} g, ${pass.setting.speed} mm/s`}
+                  {pass.setting.passes > 1 ? say`, ${pass.setting.passes} times` : ''}
                 </Muted>
               </Pass>
             )
           })}
         </ol>
         {plan.passes.some((p) => p.tool === 'scoring tip' || p.light) ? null : (
-          <Muted>This sheet needs no scoring tip.</Muted>
+          <Muted>{say`This sheet needs no scoring tip.`}</Muted>
         )}
         {paper ? <Advised advice={advice} paper={paper} /> : null}
       </Section>
       <Section>
         <Check
           isSelected={run.dashedScores}
-          onChange={(on) => set(on ? 'Cut scores as dashes' : 'Score with the tip', { dashedScores: on })}
+          onChange={(on) =>
+            set(on ? say`Cut scores as dashes` : say`Score with the tip`, { dashedScores: on })
+          }
         >
-          Cut scores as dashes
-          <Muted>For a cutter without a scoring tip. Ends stay whole.</Muted>
+          {say`Cut scores as dashes`}
+          <Muted>{say`For a cutter without a scoring tip. Ends stay whole.`}</Muted>
         </Check>
         {run.dashedScores ? (
           <Row style={{ marginTop: 8, flexWrap: 'nowrap' }}>
             <LengthField
-              label="Dash"
+              label={say`Dash`}
               mm={run.dash}
               unit={unit}
               min={0.2}
               max={100}
-              onCommit={(dash) => set('Change the dash', { dash })}
+              onCommit={(dash) => set(say`Change the dash`, { dash })}
             />
             <LengthField
-              label="Gap"
+              label={say`Gap`}
               mm={run.gap}
               unit={unit}
               min={0.2}
               max={100}
-              onCommit={(gap) => set('Change the gap', { gap })}
+              onCommit={(gap) => set(say`Change the gap`, { gap })}
             />
           </Row>
         ) : null}

@@ -2,6 +2,7 @@
 import { useEffect, useState } from 'react'
 import type { PlannedSheet } from '@/core/cutting/planned-sheet'
 import type { Sheet } from '@/core/document/layout'
+import { say } from '@/core/words'
 import { useProject, useWorkbench } from '../../store/context'
 
 /** The passes of a sheet, planned in the worker; the last ones are shown until those of a change are there. */
@@ -23,7 +24,7 @@ export function usePlan(sheet: Sheet | undefined): PlannedSheet | null {
     workbench.computer.plan(sheet.id, papers, cutter).then(
       (found) => !left && setPlanned(found),
       (error: Error) =>
-        workbench.say({ message: `This sheet cannot be planned: ${error.message}`, tone: 'alarm' }),
+        workbench.notify({ message: say`This sheet cannot be planned: ${error.message}`, tone: 'alarm' }),
     )
     return () => {
       left = true

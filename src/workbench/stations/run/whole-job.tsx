@@ -3,10 +3,11 @@ import { ListOrdered } from 'lucide-react'
 import dynamic from 'next/dynamic'
 import { useMemo } from 'react'
 import { isActive } from '@/contract/jobs'
+import { TOOL_NAMES } from '@/core/cutting/pass'
 import type { RunSummary } from '@/core/cutting/summary'
 import { wasCut } from '@/core/document/layout'
 import { clock } from '@/core/units/clock'
-import { count } from '@/core/units/count'
+import { count, counted, say } from '@/core/words'
 import { QuietButton } from '@/kit/button'
 import { Muted, Row, Section } from '@/kit/surface'
 import { useProject } from '../../store/context'
@@ -37,12 +38,15 @@ export function WholeJob({ job, canSend }: { job: JobHandle; canSend: boolean })
   const solid = !run.dashedScores && Math.abs(totalDashed - total) > 1
   return (
     <Section data-testid="whole-job">
-      <h2>Whole job</h2>
+      <h2>{say`Whole job`}</h2>
       <p style={{ fontSize: 13.5 }}>
-        <b>{clock(total)}</b> for {count(sheets.length, 'sheet')}
-        {sheets.length > 1 ? `, best in the order ${order.map((i) => i + 1).join(', ')}` : ''}:{' '}
-        {count(stops, 'stop')} for a hand.
-        {solid ? ` With every score cut as dashes it would be ${clock(totalDashed)}.` : ''}
+        <b>{clock(total)}</b>
+        {say` for `}
+        {count(sheets.length, 'sheet')}
+        {sheets.length > 1 ? say`, best in the order ${order.map((i) => i + 1).join(', ')}` : ''}:{' '}
+        {count(stops, 'stop')}
+        {say` for a hand.`}
+        {solid ? say` With every score cut as dashes it would be ${clock(totalDashed)}.` : ''}
       </p>
       {sheets.length > 1 ? (
         <Row style={{ margin: '8px 0 12px' }}>
@@ -54,24 +58,24 @@ export function WholeJob({ job, canSend }: { job: JobHandle; canSend: boolean })
             }}
           >
             <ListOrdered size={15} />{' '}
-            {all ? 'Run all sheets in this order' : `Run the ${count(left.length, 'sheet')} not cut yet`}
+            {all
+              ? say`Run all sheets in this order`
+              : say`Run the ${counted(left.length, 'sheet')} not cut yet`}
           </QuietButton>
         </Row>
       ) : null}
       <Chart
         option={times}
         height={60 + 24 * Math.min(sheets.length, 40)}
-        label={`Time by sheet and tool: ${sheets.map((s, i) => `sheet ${i + 1} ${clock(s.total)}`).join(', ')}`}
+        label={say`Time by sheet and tool: ${sheets.map((s, i) => `sheet ${i + 1} ${clock(s.total)}`).join(', ')}`}
       />
       <Chart
         option={used}
         height={36 + 28 * summary.papers.length}
-        label={`Paper used: ${summary.papers.map((p) => `${Math.round(p.used * 100)} % of ${p.sheets} sheets`).join(', ')}`}
+        label={say`Paper used: ${summary.papers.map((p) => say`${Math.round(p.used * 100)} % of ${p.sheets} sheets`).join(', ')}`}
       />
       {sheets.some((s) => !s.needsTip) && sheets.some((s) => s.needsTip) ? (
-        <Muted>
-          {sheets.flatMap((s, i) => (s.needsTip ? [] : [`Sheet ${i + 1}`])).join(', ')}: nothing to score.
-        </Muted>
+        <Muted>{say`${sheets.flatMap((s, i) => (s.needsTip ? [] : [say`Sheet ${i + 1}`])).join(', ')}: nothing to score.`}</Muted>
       ) : null}
     </Section>
   )
@@ -84,14 +88,14 @@ function timeChart({ sheets }: RunSummary) {
   const series = (['scoring tip', 'pen', 'knife'] as const)
     .filter((tool) => sheets.some((s) => s.byTool[tool]))
     .map((tool) => ({
-      name: tool,
+      name: TOOL_NAMES[tool],
       type: 'bar',
       stack: 'time',
       itemStyle: { color: COLOURS[tool] },
       data: sheets.map((s) => minutes(s.byTool[tool] ?? 0)),
     }))
   const hand = {
-    name: 'by hand',
+    name: say`by hand`,
     type: 'bar',
     stack: 'time',
     itemStyle: { color: COLOURS.hand },
@@ -106,7 +110,7 @@ function timeChart({ sheets }: RunSummary) {
       type: 'category',
       inverse: true,
       axisLabel,
-      data: sheets.map((_, i) => `Sheet ${i + 1}`),
+      data: sheets.map((_, i) => say`Sheet ${i + 1}`),
     },
     series: [...series, hand],
   }
@@ -134,7 +138,7 @@ function paperChart({ papers }: RunSummary, nameOf: (id: string) => string) {
     },
     series: [
       part(
-        'in pieces',
+        say`in pieces`,
         '#155f59',
         papers.map((p) => percent(p.used)),
       ),

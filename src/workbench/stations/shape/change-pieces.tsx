@@ -15,7 +15,7 @@ import {
 } from '@/core/binding/move-pieces'
 import type { Role } from '@/core/document/lines'
 import { heightOf, widthOf } from '@/core/geometry/measure'
-import { count } from '@/core/units/count'
+import { count, say } from '@/core/words'
 import { IconButton } from '@/kit/button'
 import { Check } from '@/kit/check'
 import { Disclosure } from '@/kit/disclosure'
@@ -33,20 +33,20 @@ import { Stretching } from './stretching'
 const GAP = 20
 
 const ALIGNMENTS: readonly { id: Alignment; title: string }[] = [
-  { id: 'left', title: 'left edges' },
-  { id: 'centre', title: 'middles, upright' },
-  { id: 'right', title: 'right edges' },
-  { id: 'top', title: 'upper edges' },
-  { id: 'middle', title: 'middles, level' },
-  { id: 'bottom', title: 'lower edges' },
+  { id: 'left', title: say`left edges` },
+  { id: 'centre', title: say`middles, upright` },
+  { id: 'right', title: say`right edges` },
+  { id: 'top', title: say`upper edges` },
+  { id: 'middle', title: say`middles, level` },
+  { id: 'bottom', title: say`lower edges` },
 ]
 
 const DRAWN: readonly { id: Role; title: string }[] = [
-  { id: 'score', title: 'to be scored' },
-  { id: 'cut', title: 'to be cut' },
-  { id: 'perforate', title: 'to be perforated' },
-  { id: 'pen', title: 'for the pen' },
-  { id: 'print', title: 'to be printed' },
+  { id: 'score', title: say`to be scored` },
+  { id: 'cut', title: say`to be cut` },
+  { id: 'perforate', title: say`to be perforated` },
+  { id: 'pen', title: say`for the pen` },
+  { id: 'print', title: say`to be printed` },
 ]
 
 /** Where the chosen pieces lie and how large they are, to be typed; and all else that is done to them as they are. */
@@ -61,7 +61,7 @@ export function ChangePieces() {
   const { unit } = project
   const [width, height] = [widthOf(box), heightOf(box)]
   const isMade = makingsUnder(project, ids).size > 0
-  const edit = (make: Make) => void workbench.edit(make)
+  const edit = (make: Make) => workbench.edit(make)
   const size = (next: { width: number; height: number }) => edit((p) => sizePieces(p, ids, next))
   const ratio = height > 0 ? width / height : 1
   return (
@@ -69,7 +69,7 @@ export function ChangePieces() {
       <h2>{ids.length === 1 ? project.pieces[ids[0]!]!.name : count(ids.length, 'piece')}</h2>
       <Pairs>
         <LengthField
-          label="From the left"
+          label={say`From the left`}
           mm={box.minX}
           unit={unit}
           min={-20_000}
@@ -77,7 +77,7 @@ export function ChangePieces() {
           onCommit={(mm) => edit((p) => movePieces(p, ids, { x: mm - box.minX, y: 0 }))}
         />
         <LengthField
-          label="From the top"
+          label={say`From the top`}
           mm={box.minY}
           unit={unit}
           min={-20_000}
@@ -87,7 +87,7 @@ export function ChangePieces() {
         {isMade ? null : (
           <>
             <LengthField
-              label="Width"
+              label={say`Width`}
               mm={width}
               unit={unit}
               min={0.1}
@@ -95,7 +95,7 @@ export function ChangePieces() {
               onCommit={(mm) => size({ width: mm, height: isHeld ? mm / ratio : height })}
             />
             <LengthField
-              label="Height"
+              label={say`Height`}
               mm={height}
               unit={unit}
               min={0.1}
@@ -106,16 +106,14 @@ export function ChangePieces() {
         )}
       </Pairs>
       {isMade ? (
-        <Muted style={{ marginTop: 6 }}>Its size comes from its measures.</Muted>
+        <Muted style={{ marginTop: 6 }}>{say`Its size comes from its measures.`}</Muted>
       ) : (
-        <Check isSelected={isHeld} onChange={setHeld}>
-          Keep the proportions
-        </Check>
+        <Check isSelected={isHeld} onChange={setHeld}>{say`Keep the proportions`}</Check>
       )}
       <Row style={{ marginTop: 8 }}>
         <div style={{ width: 96 }}>
           <NumberEntry
-            label="Turn by"
+            label={say`Turn by`}
             value={0}
             min={-360}
             max={360}
@@ -123,17 +121,17 @@ export function ChangePieces() {
             onCommit={(degrees) => edit((p) => turnPieces(p, ids, degrees))}
           />
         </div>
-        <IconButton aria-label="Turn by a quarter" onPress={() => edit((p) => turnPieces(p, ids, 90))}>
+        <IconButton aria-label={say`Turn by a quarter`} onPress={() => edit((p) => turnPieces(p, ids, 90))}>
           <RotateCw size={17} />
         </IconButton>
         <IconButton
-          aria-label="Mirror left to right"
+          aria-label={say`Mirror left to right`}
           onPress={() => edit((p) => mirrorPieces(p, ids, 'left-right'))}
         >
           <FlipHorizontal2 size={17} />
         </IconButton>
         <IconButton
-          aria-label="Mirror top to bottom"
+          aria-label={say`Mirror top to bottom`}
           onPress={() => edit((p) => mirrorPieces(p, ids, 'up-down'))}
         >
           <FlipVertical2 size={17} />
@@ -143,41 +141,41 @@ export function ChangePieces() {
         <FitTarget ids={ids} />
         {ids.length > 1 ? (
           <MenuButton
-            text="Align"
+            text={say`Align`}
             entries={ALIGNMENTS}
             onChoose={(to) => edit((p) => alignPieces(p, ids, to as Alignment))}
           />
         ) : null}
         {ids.length > 2 ? (
           <MenuButton
-            text="Space out"
+            text={say`Space out`}
             entries={[
-              { id: 'across', title: 'across' },
-              { id: 'down', title: 'down' },
+              { id: 'across', title: say`across` },
+              { id: 'down', title: say`down` },
             ]}
             onChoose={(way) => edit((p) => spacePieces(p, ids, way as 'across' | 'down'))}
           />
         ) : null}
         <MenuButton
-          text="Draw a line"
+          text={say`Draw a line`}
           entries={DRAWN}
           onChoose={(role) => {
             setDrawing(role as Role)
-            workbench.say({
-              message: 'Drag on the board from one end of the line to the other.',
+            workbench.notify({
+              message: say`Drag on the board from one end of the line to the other.`,
               tone: 'calm',
             })
           }}
         />
         <MenuButton
-          text="More"
-          label="More for the chosen pieces"
-          entries={[{ id: 'out', title: 'Bring out, beside everything' }]}
+          text={say`More`}
+          label={say`More for the chosen pieces`}
+          entries={[{ id: 'out', title: say`Bring out, beside everything` }]}
           onChoose={() => edit((p) => bringOut(p, ids, GAP))}
         />
       </Row>
       {isMade ? null : (
-        <Disclosure title="Stretch">
+        <Disclosure title={say`Stretch`}>
           <Stretching ids={ids} box={box} />
         </Disclosure>
       )}

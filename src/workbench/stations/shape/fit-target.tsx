@@ -4,6 +4,7 @@ import { roomIn, slackIn, TARGETS, type Target } from '@/core/document/targets'
 import { fitPieces, sizeOfAll } from '@/core/making/fit-target'
 import { CannotMake } from '@/core/making/recipe'
 import { formatLength, lengthWords } from '@/core/units/length'
+import { say } from '@/core/words'
 import { LengthField } from '@/kit/field'
 import { MenuButton } from '@/kit/menu'
 import { Muted, Pairs } from '@/kit/surface'
@@ -21,7 +22,7 @@ export function FitTarget({ ids }: { ids: readonly string[] }) {
     try {
       fitPieces(workbench.store.getState().project, ids, to)
     } catch (error) {
-      if (error instanceof CannotMake) return workbench.say({ message: error.message, tone: 'calm' })
+      if (error instanceof CannotMake) return workbench.notify({ message: error.message, tone: 'calm' })
       throw error
     }
     void workbench.edit((p) => fitPieces(p, ids, to))
@@ -29,21 +30,21 @@ export function FitTarget({ ids }: { ids: readonly string[] }) {
   return (
     <>
       <MenuButton
-        text="Fit to"
-        label="Fit to a target"
+        text={say`Fit to`}
+        label={say`Fit to a target`}
         entries={[
           ...TARGETS.map(({ name, width, height }) => ({
             id: name,
             title: `${name}, ${formatLength(width, unit)} × ${formatLength(height, unit)}`,
           })),
-          ...(target ? [{ id: '', title: 'Forget the target' }] : []),
+          ...(target ? [{ id: '', title: say`Forget the target` }] : []),
         ]}
         onChoose={(name) => {
           const to = TARGETS.find((t) => t.name === name)
           if (to) fitTo(to)
           else
             void workbench.edit((p) =>
-              makeEdit(p, 'Forget the target', ({ pieces }) => {
+              makeEdit(p, say`Forget the target`, ({ pieces }) => {
                 for (const id of ids) delete pieces[id]?.target
               }),
             )
@@ -54,7 +55,7 @@ export function FitTarget({ ids }: { ids: readonly string[] }) {
           <Muted>{tellSlack(target, size, unit)}</Muted>
           <Pairs>
             <LengthField
-              label="Inside, shorter side"
+              label={say`Inside, shorter side`}
               mm={short}
               unit={unit}
               min={1}
@@ -62,7 +63,7 @@ export function FitTarget({ ids }: { ids: readonly string[] }) {
               onCommit={(mm) => fitTo(ownOf(target, mm, long))}
             />
             <LengthField
-              label="Inside, longer side"
+              label={say`Inside, longer side`}
               mm={long}
               unit={unit}
               min={1}
@@ -70,7 +71,7 @@ export function FitTarget({ ids }: { ids: readonly string[] }) {
               onCommit={(mm) => fitTo(ownOf(target, short, mm))}
             />
             <LengthField
-              label="Clearance in all"
+              label={say`Clearance in all`}
               mm={target.clearance}
               unit={unit}
               min={0}
@@ -98,6 +99,6 @@ function tellSlack(target: Target, size: { width: number; height: number }, unit
   const spare = slackIn({ ...target, clearance: 0 }, size)
   const [short, long] = spare
   if (short < -0.01 || long < -0.01)
-    return `${target.name} is too small for it by ${lengthWords(Math.max(-short, -long), unit)}.`
-  return `${target.name} takes it with ${formatLength(short, unit)} × ${lengthWords(long, unit)} to spare.`
+    return say`${target.name} is too small for it by ${lengthWords(Math.max(-short, -long), unit)}.`
+  return say`${target.name} takes it with ${formatLength(short, unit)} × ${lengthWords(long, unit)} to spare.`
 }

@@ -2,6 +2,7 @@ import { Type } from 'lucide-react'
 import { ownFontId, ownFontName } from '@/core/document/fonts'
 import type { MeasureValue } from '@/core/document/sources'
 import type { Measure } from '@/core/making/recipe'
+import { say } from '@/core/words'
 import { FileButton } from '@/kit/file-button'
 import { Select } from '@/kit/select'
 import { api } from '../../store/api'
@@ -19,13 +20,13 @@ export function FontField({ measure, value, onSet }: Props) {
   const fonts = useProject((s) => s.project.fonts)
   const own = Object.values(fonts ?? {}).map((font) => ({
     value: ownFontName(font),
-    title: `${font.name} (your own)`,
+    title: say`${font.name} (your own)`,
   }))
   const gone = ownFontId(value) !== null && !own.some((o) => o.value === value)
   const choices = [
     ...own,
     ...measure.choices,
-    ...(gone ? [{ value: String(value), title: 'a font that is gone' }] : []),
+    ...(gone ? [{ value: String(value), title: say`a font that is gone` }] : []),
   ]
   const bring = async ([file]: readonly File[]) => {
     if (!file) return
@@ -40,11 +41,12 @@ export function FontField({ measure, value, onSet }: Props) {
       <Select label={measure.title} value={String(value)} choices={choices} onChange={onSet} />
       <div style={{ marginTop: 6 }}>
         <FileButton
-          label="Font file of your own"
+          label={say`Font file of your own`}
           accept=".ttf,.otf,.woff,.svg"
           onFiles={(files) => void bring(files)}
         >
-          <Type size={16} /> A font file of your own
+          <Type size={16} />
+          {say` A font file of your own`}
         </FileButton>
       </div>
     </div>

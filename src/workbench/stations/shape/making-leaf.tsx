@@ -7,11 +7,12 @@ import { letGo } from '@/core/making/let-go'
 import { changeMeasures } from '@/core/making/make'
 import { patternFile } from '@/core/making/pattern'
 import { knownRecipe } from '@/core/making/recipes'
+import { say } from '@/core/words'
 import { QuietButton } from '@/kit/button'
 import { Check } from '@/kit/check'
 import { saveFile } from '@/kit/save-file'
 import { Muted, Row, Section, Tag } from '@/kit/surface'
-import { useProject, useWorkbench } from '../../store/context'
+import { useProject, useTold, useWorkbench } from '../../store/context'
 import { Measures } from './measures'
 import { useDesk } from './shape-frame'
 
@@ -24,6 +25,7 @@ function savePattern(making: Making): void {
 /** One making: what it takes and how it turned out; open, its measures too. */
 export function MakingLeaf({ making }: { making: Making }) {
   const workbench = useWorkbench()
+  const told = useTold()
   const pieces = useProject((s) => s.project.pieces)
   const { open, setOpen } = useDesk()
   const isOpen = open === making.id
@@ -32,7 +34,7 @@ export function MakingLeaf({ making }: { making: Making }) {
     void workbench.edit((project) => changeMeasures(project, making.id, { [name]: value }))
   const use = (piece: string, isUsedUp: boolean) => {
     const name = pieces[piece]?.name ?? ''
-    const label = isUsedUp ? `Use “${name}” up` : `Cut “${name}” too`
+    const label = isUsedUp ? say`Use “${name}” up` : say`Cut “${name}” too`
     void workbench.edit((project) =>
       makeEdit(project, label, ({ sources }) => {
         const drafted = sources[making.id]
@@ -47,58 +49,60 @@ export function MakingLeaf({ making }: { making: Making }) {
         <h2>{making.name}</h2>
         <QuietButton
           aria-expanded={isOpen}
-          aria-label={`${isOpen ? 'Close' : 'Measures of'} ${making.name}`}
+          aria-label={`${isOpen ? say`Close` : say`Measures of`} ${making.name}`}
           onPress={() => setOpen(isOpen ? null : making.id)}
         >
-          {isOpen ? 'Close' : 'Measures'}
+          {isOpen ? say`Close` : say`Measures`}
         </QuietButton>
       </Row>
       {making.takes.length > 0 ? (
-        <Muted>
-          of{' '}
-          {making.takes.map(({ piece }) => `“${pieces[piece]?.name ?? 'a piece that is gone'}”`).join(', ')}
-        </Muted>
+        <Muted>{say`of ${making.takes.map(({ piece }) => `“${pieces[piece]?.name ?? say`a piece that is gone`}”`).join(', ')}`}</Muted>
       ) : null}
       {making.trouble ? (
         <p role="alert" style={{ fontSize: 13.5, margin: '6px 0' }}>
-          <Tag $tone="brass">not made</Tag> {making.trouble}
+          <Tag $tone="brass">{say`not made`}</Tag> {told(making.trouble)}
         </p>
       ) : null}
       {making.trouble
         ? null
         : making.figures?.map((figure) => (
             <Muted key={figure} data-testid="figure">
-              {figure}
+              {told(figure)}
             </Muted>
           ))}
       {isOpen && recipe ? <Measures recipe={recipe} making={making} onSet={set} /> : null}
       {isOpen
         ? making.takes.map(({ piece, spent }) => (
-            <Check key={piece} isSelected={spent} onChange={(on) => use(piece, on)}>
-              “{pieces[piece]?.name ?? 'a piece that is gone'}” goes to no sheet itself
-            </Check>
+            <Check
+              key={piece}
+              isSelected={spent}
+              onChange={(on) => use(piece, on)}
+            >{say`“${pieces[piece]?.name ?? say`a piece that is gone`}” goes to no sheet itself`}</Check>
           ))
         : null}
       {isOpen ? (
         <Row style={{ marginTop: 10 }}>
           <QuietButton
-            aria-label={`Let go of ${making.name}`}
+            aria-label={say`Let go of ${making.name}`}
             onPress={() => void workbench.edit((project) => letGo(project, making.id))}
           >
-            <Scissors size={15} /> Let go
+            <Scissors size={15} />
+            {say` Let go`}
           </QuietButton>
           <QuietButton
-            aria-label={`Remove ${making.name}`}
+            aria-label={say`Remove ${making.name}`}
             onPress={() => void workbench.edit((project) => removeSource(project, making.id))}
           >
-            <Trash2 size={15} /> Remove
+            <Trash2 size={15} />
+            {say` Remove`}
           </QuietButton>
           {recipe && making.recipe.startsWith('pattern:') ? (
             <QuietButton
-              aria-label={`Save the pattern of ${making.name}`}
+              aria-label={say`Save the pattern of ${making.name}`}
               onPress={() => savePattern(making)}
             >
-              <Download size={15} /> Save its pattern
+              <Download size={15} />
+              {say` Save its pattern`}
             </QuietButton>
           ) : null}
         </Row>

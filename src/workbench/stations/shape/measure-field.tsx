@@ -1,5 +1,6 @@
 import type { MeasureValue } from '@/core/document/sources'
 import type { Measure } from '@/core/making/recipe'
+import { say } from '@/core/words'
 import { LengthField, LengthsField, NameField, NumberEntry } from '@/kit/field'
 import { Select } from '@/kit/select'
 import { useProject } from '../../store/context'
@@ -59,7 +60,7 @@ export function MeasureField({ measure, value, onSet }: Props) {
   }
 }
 
-const AT_AN_ANGLE = 'at an angle'
+const AT_AN_ANGLE = say`at an angle`
 
 /** One of several; and where the measure takes one, an angle instead. */
 function ChoiceField({ measure, value, onSet }: Props & { measure: { kind: 'choice' } }) {
@@ -75,7 +76,7 @@ function ChoiceField({ measure, value, onSet }: Props & { measure: { kind: 'choi
         onChange={(chosen) => onSet(chosen === AT_AN_ANGLE ? 0 : chosen)}
       />
       {isAngle ? (
-        <NumberEntry label="Angle" value={value} min={-360} max={360} suffix="°" onCommit={onSet} />
+        <NumberEntry label={say`Angle`} value={value} min={-360} max={360} suffix="°" onCommit={onSet} />
       ) : null}
     </>
   )

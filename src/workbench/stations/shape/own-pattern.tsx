@@ -2,6 +2,7 @@
 import { FileJson } from 'lucide-react'
 import { useState } from 'react'
 import { ownRecipe } from '@/core/making/pattern'
+import { say } from '@/core/words'
 import { FileButton } from '@/kit/file-button'
 import { Tag } from '@/kit/surface'
 import { useWorkbench } from '../../store/context'
@@ -22,12 +23,13 @@ export function OwnPattern() {
   }
   return (
     <div style={{ marginBottom: 10 }}>
-      <FileButton label="Pattern file of your own" accept=".json" onFiles={(files) => void take(files)}>
-        <FileJson size={16} /> A pattern file of your own
+      <FileButton label={say`Pattern file of your own`} accept=".json" onFiles={(files) => void take(files)}>
+        <FileJson size={16} />
+        {say` A pattern file of your own`}
       </FileButton>
       {problems ? (
         <div role="alert" style={{ marginTop: 8, fontSize: 13.5 }}>
-          <Tag $tone="brass">cannot be taken</Tag> {problems.name}:
+          <Tag $tone="brass">{say`cannot be taken`}</Tag> {problems.name}:
           <ul>
             {problems.list.map((p) => (
               <li key={p}>{p}</li>

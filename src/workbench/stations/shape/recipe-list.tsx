@@ -1,14 +1,14 @@
 'use client'
-import { useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { Button } from 'react-aria-components'
 import styled from 'styled-components'
 import { PATTERN_RECIPES } from '@/core/making/pattern'
 import type { Recipe } from '@/core/making/recipe'
 import { RECIPES } from '@/core/making/recipes'
-import { count } from '@/core/units/count'
+import { count, quoted, say } from '@/core/words'
 import { SearchField } from '@/kit/field'
 import { Muted, Section } from '@/kit/surface'
-import { useProject } from '../../store/context'
+import { useProject, useWorkbench } from '../../store/context'
 import { OwnPattern } from './own-pattern'
 import { useDesk } from './shape-frame'
 
@@ -52,8 +52,8 @@ function wanted({ takes: { least, most } }: Recipe, chosen: number): string | nu
   if (most === 0 || (chosen >= least && chosen <= most)) return null
   // A recipe that needs none takes none where several are chosen.
   if (least === 0 && chosen > most) return null
-  const pieces = `${count(least, 'piece')}${least === most ? '' : ' or more'}`
-  return `choose ${chosen > most ? count(most, 'piece') : pieces}`
+  const pieces = `${count(least, 'piece')}${least === most ? '' : say` or more`}`
+  return say`choose ${chosen > most ? count(most, 'piece') : pieces}`
 }
 
 /** The chosen pieces; the only one that there is need not be chosen. */
@@ -64,44 +64,59 @@ export function useChosenPieces(): string[] {
   return marked.length === 0 && all.length === 1 ? all : marked
 }
 
+/** ms */
+const AFTER_ROUTER = 150
+
 /** All recipes, of nothing and of the chosen pieces; and the patterns, found by their words. */
 export function RecipeList() {
   const pieces = useProject((s) => s.project.pieces)
   const chosen = useChosenPieces()
   const [words, setWords] = useState('')
+  const { wantsPattern } = useDesk()
+  const workbench = useWorkbench()
+  const patterns = useRef<HTMLElement>(null)
+  useEffect(() => {
+    if (!wantsPattern) return
+    workbench.want(null)
+    // The router moves the focus to the new page first.
+    setTimeout(() => {
+      patterns.current?.scrollIntoView({ block: 'start' })
+      patterns.current?.querySelector<HTMLInputElement>('input[type=search]')?.focus({ preventScroll: true })
+    }, AFTER_ROUTER)
+  }, [wantsPattern, workbench])
   const found = PATTERN_RECIPES.filter(({ title, says }) =>
     `${title} ${says}`.toLowerCase().includes(words.trim().toLowerCase()),
   )
   return (
     <>
       <Section>
-        <h2>Make</h2>
+        <h2>{say`Make`}</h2>
         <Muted style={{ marginBottom: 10 }}>
           {chosen.length === 0
-            ? 'From nothing, or of pieces that you choose on the board or the shelf: the first one stays, the others act on it.'
-            : `Of ${chosen.map((id) => `“${pieces[id]!.name}”`).join(', ')}${chosen.length > 1 ? ': the first one stays.' : '.'}`}
+            ? say`From nothing, or of pieces that you choose on the board or the shelf: the first one stays, the others act on it.`
+            : say`Of ${chosen.map((id) => quoted(pieces[id]!.name)).join(', ')}${chosen.length > 1 ? say`: the first one stays.` : '.'}`}
         </Muted>
         <RecipeTiles recipes={OWN_RECIPES} chosen={chosen} />
       </Section>
-      <Section>
-        <h2>Patterns</h2>
-        <Muted style={{ marginBottom: 10 }}>
-          Boxes, bags, envelopes and cards that fold shut at any size, by what goes inside.
-        </Muted>
+      <Section ref={patterns}>
+        <h2>{say`Patterns`}</h2>
+        <Muted
+          style={{ marginBottom: 10 }}
+        >{say`Boxes, bags, envelopes and cards that fold shut at any size, by what goes inside.`}</Muted>
         <OwnPattern />
-        <SearchField label="Find a pattern" value={words} onChange={setWords} />
+        <SearchField label={say`Find a pattern`} value={words} onChange={setWords} />
         <div style={{ height: 8 }} />
         {found.length > 0 ? (
           <RecipeTiles recipes={found} chosen={[]} />
         ) : (
-          <Muted>No pattern is called so. Try “box”, “card” or “envelope”.</Muted>
+          <Muted>{say`No pattern is called so. Try “box”, “card” or “envelope”.`}</Muted>
         )}
       </Section>
     </>
   )
 }
 
-const OWN_RECIPES = RECIPES.filter((r) => !PATTERN_RECIPES.includes(r))
+const OWN_RECIPES = RECIPES.filter((r) => !PATTERN_RECIPES.includes(r) && r.isOffered !== false)
 
 function RecipeTiles({ recipes, chosen }: { recipes: readonly Recipe[]; chosen: readonly string[] }) {
   const { begin } = useDesk()

@@ -8,6 +8,8 @@ import { uniteBoxes } from '@/core/geometry/measure'
 import { shapeOf } from '@/core/geometry/shape'
 import { besideAll, changeMeasures, type Preview } from '@/core/making/make'
 import type { Recipe } from '@/core/making/recipe'
+import { RECIPES } from '@/core/making/recipes'
+import { counted, say } from '@/core/words'
 import { useProject, useWorkbench } from '../../store/context'
 
 /** What goes on in the station: a making that is set up and not made yet, the one that is open, and how it looks. */
@@ -28,6 +30,8 @@ type Desk = {
   setDrawing: (role: Role | null) => void
   /** of the draft, or of the open making with what is being dragged */
   preview: Preview | null
+  /** whether patterns are what is looked for first */
+  wantsPattern: boolean
   /** a measure while its handle is dragged, and when it is let go */
   drag: (name: string, value: MeasureValue, isOver: boolean) => void
 }
@@ -44,6 +48,10 @@ export function useDesk(): Desk {
 export function ShapeFrame({ children }: { children: ReactNode }) {
   const workbench = useWorkbench()
   const project = useProject((s) => s.project)
+  useAddress()
+  const wanted = useProject((s) => s.wanted)
+  const chosen = useProject((s) => s.chosenPieces)
+  const pieces = Object.keys(project.pieces)
   const [draft, setDraft] = useState<Making | null>(null)
   const [open, setOpen] = useState<string | null>(null)
   const [drawing, setDrawing] = useState<Role | null>(null)
@@ -99,6 +107,7 @@ export function ShapeFrame({ children }: { children: ReactNode }) {
     drawing,
     setDrawing,
     preview,
+    wantsPattern: wanted === 'pattern',
     drag: (name, value, isOver) => {
       if (!isOver) return setDragged({ [name]: value })
       setDragged(null)
@@ -106,7 +115,33 @@ export function ShapeFrame({ children }: { children: ReactNode }) {
       else if (open) void workbench.edit((p) => changeMeasures(p, open, { [name]: value }))
     },
   }
+  // Who came to make something finds it set up.
+  const recipe = RECIPES.find((r) => r.name === wanted)
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once for each wish
+  useEffect(() => {
+    if (!recipe) return
+    workbench.want(null)
+    const { least, most } = recipe.takes
+    const takes = (chosen.length > 0 || pieces.length > 1 ? chosen : pieces).slice(0, most)
+    if (takes.length >= least) desk.begin(recipe, takes)
+    else
+      workbench.notify({
+        message: say`${recipe.title}: choose ${counted(least, 'piece')} on the shelf first, then ask again.`,
+        tone: 'calm',
+      })
+  }, [recipe])
   return <DeskContext.Provider value={desk}>{children}</DeskContext.Provider>
+}
+
+/** What the address asks for (`?begin=`) is wanted, and taken out of it. */
+function useAddress(): void {
+  const workbench = useWorkbench()
+  useEffect(() => {
+    const begin = new URLSearchParams(window.location.search).get('begin')
+    if (!begin) return
+    workbench.want(begin)
+    window.history.replaceState(window.history.state, '', window.location.pathname)
+  }, [workbench])
 }
 
 /** How a making would look; asked of the worker, one question at a time. */
@@ -138,7 +173,7 @@ function usePreview(making: Making | null, isAhead: boolean): Preview | null {
             next.takes.map((t) => t.piece),
           )
           const ahead = uniteBoxes(found.lines.map((l) => shapeOf(l.d).box))
-          workbench.lookAt(taken ? uniteBoxes([taken, ahead]) : ahead)
+          workbench.bringIntoView(taken ? uniteBoxes([taken, ahead]) : ahead)
         }
       }
       asking.current = false

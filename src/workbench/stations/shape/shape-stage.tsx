@@ -11,6 +11,7 @@ import type { Handle } from '@/core/making/recipe'
 import { knownRecipe } from '@/core/making/recipes'
 import { shapesOf } from '@/core/pieces/piece-shape'
 import { lengthWords } from '@/core/units/length'
+import { say } from '@/core/words'
 import { Overlay } from '../../board/board'
 import { Drawing } from '../../board/drawing'
 import type { BoardDrag } from '../../board/gestures'
@@ -106,9 +107,9 @@ export function ShapeStage() {
         try {
           drawLine(workbench.store.getState().project, from, end, role)
         } catch (error) {
-          return workbench.say({ message: (error as Error).message, tone: 'calm' })
+          return workbench.notify({ message: (error as Error).message, tone: 'calm' })
         }
-        workbench.say(null)
+        workbench.notify(null)
         void workbench.edit((now) => drawLine(now, from, end, role))
       },
       cancel: () => {
@@ -228,9 +229,14 @@ function Moved({ to, view }: { to: Snapped; view: View }) {
       {x === null ? null : <line x1={x} x2={x} y1={0} y2={10_000} stroke="var(--teal)" />}
       {y === null ? null : <line x1={0} x2={10_000} y1={y} y2={y} stroke="var(--teal)" />}
       <rect x={40} y={40} width={190} height={26} rx={6} fill="var(--plum)" />
-      <text x={135} y={58} textAnchor="middle" fill="#fff" fontSize={13} data-testid="moved-by">
-        {lengthWords(to.x, unit)} across, {lengthWords(to.y, unit)} down
-      </text>
+      <text
+        x={135}
+        y={58}
+        textAnchor="middle"
+        fill="#fff"
+        fontSize={13}
+        data-testid="moved-by"
+      >{say`${lengthWords(to.x, unit)} across, ${lengthWords(to.y, unit)} down`}</text>
     </g>
   )
 }

@@ -2,6 +2,7 @@
 import { useState } from 'react'
 import { CannotStretch, stretchPieces } from '@/core/binding/stretch'
 import type { Box } from '@/core/geometry/measure'
+import { say } from '@/core/words'
 import { QuietButton } from '@/kit/button'
 import { LengthField } from '@/kit/field'
 import { Select } from '@/kit/select'
@@ -9,8 +10,8 @@ import { Muted, Pairs } from '@/kit/surface'
 import { useProject, useWorkbench } from '../../store/context'
 
 const WAYS = [
-  { value: 'right', title: 'to the right' },
-  { value: 'down', title: 'downwards' },
+  { value: 'right', title: say`to the right` },
+  { value: 'down', title: say`downwards` },
 ] as const
 
 /** Everything beyond a line moves; what crosses it is led on straight. */
@@ -27,29 +28,28 @@ export function Stretching({ ids, box }: { ids: readonly string[]; box: Box }) {
     try {
       stretchPieces(workbench.store.getState().project, ids, wanted)
     } catch (error) {
-      if (error instanceof CannotStretch) return workbench.say({ message: error.message, tone: 'calm' })
+      if (error instanceof CannotStretch) return workbench.notify({ message: error.message, tone: 'calm' })
       throw error
     }
     void workbench.edit((p) => stretchPieces(p, ids, wanted))
   }
   return (
     <>
-      <Muted style={{ marginBottom: 8 }}>
-        Everything beyond a line moves, and what crosses it is led on straight: a box gets deeper, and no
-        motif is touched.
-      </Muted>
+      <Muted
+        style={{ marginBottom: 8 }}
+      >{say`Everything beyond a line moves, and what crosses it is led on straight: a box gets deeper, and no motif is touched.`}</Muted>
       <Pairs>
-        <Select label="Stretched" value={way} choices={WAYS} onChange={setWay} />
-        <LengthField label="By" mm={by} unit={unit} min={-2000} max={2000} onCommit={setBy} />
+        <Select label={say`Stretched`} value={way} choices={WAYS} onChange={setWay} />
+        <LengthField label={say`By`} mm={by} unit={unit} min={-2000} max={2000} onCommit={setBy} />
         <LengthField
-          label={way === 'right' ? 'Beyond, from its left' : 'Beyond, from its top'}
+          label={way === 'right' ? say`Beyond, from its left` : say`Beyond, from its top`}
           mm={within}
           unit={unit}
           min={0}
           max={Math.max(0.1, to - from)}
           onCommit={setAt}
         />
-        <QuietButton onPress={stretch}>Stretch</QuietButton>
+        <QuietButton onPress={stretch}>{say`Stretch`}</QuietButton>
       </Pairs>
     </>
   )

@@ -2,6 +2,7 @@
 import { useState } from 'react'
 import type { Pattern } from '@/core/patterns'
 import { roomFor, type Things } from '@/core/patterns/room'
+import { say } from '@/core/words'
 import { QuietButton } from '@/kit/button'
 import { Disclosure } from '@/kit/disclosure'
 import { LengthField, NumberEntry } from '@/kit/field'
@@ -44,20 +45,18 @@ export function ThingsInside({ inside, onSize }: Props) {
     onSize({ [inside.length]: room.length, [inside.width]: room.width, [inside.height]: room.height })
   }
   return (
-    <Disclosure title="Size it by what goes inside">
-      <Muted style={{ marginBottom: 8 }}>One of the things, and how many of them.</Muted>
+    <Disclosure title={say`Size it by what goes inside`}>
+      <Muted style={{ marginBottom: 8 }}>{say`One of the things, and how many of them.`}</Muted>
       <Pairs>
-        {length('length', 'Thing, length')}
-        {length('width', 'Thing, width')}
-        {length('height', 'Thing, height')}
-        {length('clearance', 'Clearance')}
-        {number('along', 'Along the length')}
-        {number('across', 'Along the width')}
-        {number('up', 'On one another')}
+        {length('length', say`Thing, length`)}
+        {length('width', say`Thing, width`)}
+        {length('height', say`Thing, height`)}
+        {length('clearance', say`Clearance`)}
+        {number('along', say`Along the length`)}
+        {number('across', say`Along the width`)}
+        {number('up', say`On one another`)}
       </Pairs>
-      <QuietButton onPress={size} style={{ marginTop: 8 }}>
-        Take these sizes
-      </QuietButton>
+      <QuietButton onPress={size} style={{ marginTop: 8 }}>{say`Take these sizes`}</QuietButton>
     </Disclosure>
   )
 }

@@ -18,10 +18,12 @@ import {
 import { makeEdit } from '@/core/document/edits'
 import type { Sheet } from '@/core/document/layout'
 import type { Turning } from '@/core/document/pieces'
+import { SIDE_NAMES } from '@/core/document/side-names'
 import { uniteBoxes } from '@/core/geometry/measure'
 import { shapeOfPiece } from '@/core/pieces/piece-shape'
 import { SIDES } from '@/core/sheets/align'
 import { laidBox } from '@/core/sheets/place'
+import { say } from '@/core/words'
 import { IconButton, QuietButton } from '@/kit/button'
 import { LengthField, NumberEntry } from '@/kit/field'
 import { MenuButton } from '@/kit/menu'
@@ -53,10 +55,10 @@ const ALIGN_ICONS = {
 }
 
 const TURNINGS: readonly Choice<Turning>[] = [
-  { value: 'quarter', title: 'Quarter turns' },
-  { value: 'any', title: 'Any turn' },
-  { value: 'half', title: 'Half turn, for grain or pattern' },
-  { value: 'none', title: 'Not turned' },
+  { value: 'quarter', title: say`Quarter turns` },
+  { value: 'any', title: say`Any turn` },
+  { value: 'half', title: say`Half turn, for grain or pattern` },
+  { value: 'none', title: say`Not turned` },
 ]
 const titleOf = (turning: Turning) => TURNINGS.find((t) => t.value === turning)?.title
 
@@ -73,7 +75,7 @@ export function ChosenPlacement({ sheet, chosen }: Props) {
   if (!piece || !placement || pieces.length < placements.length) return null
   const { layout, unit } = project
   const what = nameOfChosen(project, chosen)
-  const spaced = pieces.length > 2 ? 'these pieces' : 'all pieces'
+  const spaced = pieces.length > 2 ? say`these pieces` : say`all pieces`
   const box = uniteBoxes(placements.map((p, i) => laidBox(shapeOfPiece(project, pieces[i]!), p)))
   const moveBy = (by: Partial<{ x: number; y: number }>) =>
     movePlacements(workbench, chosen, { x: 0, y: 0, ...by })
@@ -82,21 +84,21 @@ export function ChosenPlacement({ sheet, chosen }: Props) {
       <h2>{pieces.length === 1 ? piece.name : what}</h2>
       <Pairs>
         <LengthField
-          label="From the left"
+          label={say`From the left`}
           mm={box.minX}
           unit={unit}
           min={-1000}
           onCommit={(x) => moveBy({ x: x - box.minX })}
         />
         <LengthField
-          label="From the top"
+          label={say`From the top`}
           mm={box.minY}
           unit={unit}
           min={-1000}
           onCommit={(y) => moveBy({ y: y - box.minY })}
         />
         <NumberEntry
-          label="Angle"
+          label={say`Angle`}
           suffix="°"
           value={placement.rotation}
           min={-360}
@@ -106,23 +108,26 @@ export function ChosenPlacement({ sheet, chosen }: Props) {
       </Pairs>
       <Row style={{ marginTop: 10 }}>
         <QuietButton onPress={() => turnPlacements(workbench, chosen)}>
-          <RotateCw size={15} /> Turn
+          <RotateCw size={15} />
+          {say` Turn`}
         </QuietButton>
         <QuietButton
           aria-pressed={placement.mirrored ?? false}
           onPress={() => mirrorPlacements(workbench, chosen)}
         >
-          <FlipHorizontal2 size={15} /> Mirror
+          <FlipHorizontal2 size={15} />
+          {say` Mirror`}
         </QuietButton>
         <QuietButton
           aria-pressed={placement.locked ?? false}
           onPress={() => lockPlacements(workbench, chosen, !placement.locked)}
         >
           {placement.locked ? <Lock size={15} /> : <LockOpen size={15} />}{' '}
-          {placement.locked ? 'Locked' : 'Lock'}
+          {placement.locked ? say`Locked` : say`Lock`}
         </QuietButton>
         <QuietButton onPress={() => centreOnSheet(workbench, sheet.id, chosen)}>
-          <Crosshair size={15} /> Centre on the sheet
+          <Crosshair size={15} />
+          {say` Centre on the sheet`}
         </QuietButton>
         <QuietButton
           onPress={() => {
@@ -130,14 +135,15 @@ export function ChosenPlacement({ sheet, chosen }: Props) {
             workbench.choosePlacements([])
           }}
         >
-          <Trash2 size={15} /> Take off
+          <Trash2 size={15} />
+          {say` Take off`}
         </QuietButton>
         {layout.sheets.length > 1 ? (
           <MenuButton
-            text="To another sheet…"
-            label="Move to another sheet"
+            text={say`To another sheet…`}
+            label={say`Move to another sheet`}
             entries={layout.sheets.flatMap((s, i) =>
-              s.id === sheet.id ? [] : [{ id: s.id, title: `Sheet ${i + 1}` }],
+              s.id === sheet.id ? [] : [{ id: s.id, title: say`Sheet ${i + 1}` }],
             )}
             onChoose={(to) => {
               moveToSheet(workbench, chosen, to)
@@ -146,13 +152,13 @@ export function ChosenPlacement({ sheet, chosen }: Props) {
           />
         ) : null}
         <Select
-          label="How it may be turned"
+          label={say`How it may be turned`}
           hideLabel
           value={piece.turning ?? 'quarter'}
           choices={TURNINGS}
           onChange={(turning) =>
             void workbench.edit((p) =>
-              makeEdit(p, `Let ${what} be turned: ${titleOf(turning)}`, (draft) => {
+              makeEdit(p, say`Let ${what} be turned: ${titleOf(turning)}`, (draft) => {
                 for (const { id } of pieces) {
                   const found = draft.pieces[id]
                   if (found) found.turning = turning
@@ -163,15 +169,17 @@ export function ChosenPlacement({ sheet, chosen }: Props) {
         />
       </Row>
       {sheet.placements.length > 1 && pieces.length === 1 ? (
-        <Muted style={{ marginTop: 8 }}>Shift and click, space, or “Choose several” beside the zoom.</Muted>
+        <Muted
+          style={{ marginTop: 8 }}
+        >{say`Shift and click, space, or “Choose several” beside the zoom.`}</Muted>
       ) : null}
-      <Row style={{ marginTop: 8, gap: 4 }} role="group" aria-label="Align and space out">
+      <Row style={{ marginTop: 8, gap: 4 }} role="group" aria-label={say`Align and space out`}>
         {SIDES.map((side) => {
           const Icon = ALIGN_ICONS[side]
           return (
             <IconButton
               key={side}
-              aria-label={`Align to the ${side}`}
+              aria-label={say`Align to the ${SIDE_NAMES[side]}`}
               onPress={() => alignOnSheet(workbench, sheet.id, chosen, side)}
             >
               <Icon size={16} />
@@ -179,13 +187,13 @@ export function ChosenPlacement({ sheet, chosen }: Props) {
           )
         })}
         <IconButton
-          aria-label={`Space out ${spaced} across`}
+          aria-label={say`Space out ${spaced} across`}
           onPress={() => distributeOnSheet(workbench, sheet.id, chosen, 'x')}
         >
           <AlignHorizontalSpaceBetween size={16} />
         </IconButton>
         <IconButton
-          aria-label={`Space out ${spaced} down`}
+          aria-label={say`Space out ${spaced} down`}
           onPress={() => distributeOnSheet(workbench, sheet.id, chosen, 'y')}
         >
           <AlignVerticalSpaceBetween size={16} />

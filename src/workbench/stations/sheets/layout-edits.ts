@@ -2,13 +2,14 @@ import { makeEdit } from '@/core/document/edits'
 import { type Layout, type Placement, placementId } from '@/core/document/layout'
 import type { Paper } from '@/core/document/paper'
 import type { Project } from '@/core/document/project'
+import { SIDE_NAMES } from '@/core/document/side-names'
 import { type Box, uniteBoxes } from '@/core/geometry/measure'
 import { alignAll, alignTo, distribute, type Side } from '@/core/sheets/align'
 import type { LaidShape } from '@/core/sheets/fill-rows'
 import { laidOn } from '@/core/sheets/place'
 import { placed } from '@/core/sheets/repeat'
 import { usableArea } from '@/core/sheets/usable-area'
-import { count } from '@/core/units/count'
+import { count, quoted, say } from '@/core/words'
 import type { Workbench } from '../../store/project-store'
 
 /** Lays all pieces on sheets in the worker, as one edit. */
@@ -29,7 +30,7 @@ export function nameOfChosen({ pieces, layout }: Project, chosen: Chosen): strin
   const [only] = chosen
   const placement = layout.sheets.flatMap((s) => s.placements).find((p) => p.id === only)
   return chosen.length === 1
-    ? `“${pieces[placement?.piece ?? '']?.name ?? ''}”`
+    ? quoted(pieces[placement?.piece ?? '']?.name ?? '')
     : count(chosen.length, 'piece')
 }
 
@@ -53,7 +54,7 @@ export function changePlacements(
 
 /** Moves chosen placements by so many mm; what is locked stays. */
 export const movePlacements = (workbench: Workbench, chosen: Chosen, by: { x: number; y: number }): void =>
-  changePlacements(workbench, chosen, 'Move', (placement) => {
+  changePlacements(workbench, chosen, say`Move`, (placement) => {
     if (placement.locked) return
     placement.x = hundredth(placement.x + by.x)
     placement.y = hundredth(placement.y + by.y)
@@ -61,25 +62,25 @@ export const movePlacements = (workbench: Workbench, chosen: Chosen, by: { x: nu
 
 /** Turns each of the chosen placements by a quarter. */
 export const turnPlacements = (workbench: Workbench, chosen: Chosen): void =>
-  changePlacements(workbench, chosen, 'Turn', (placement) => {
+  changePlacements(workbench, chosen, say`Turn`, (placement) => {
     placement.rotation = (placement.rotation + 90) % 360
   })
 
 /** Turns each of the chosen placements to an angle, degrees clockwise. */
 export const turnPlacementsTo = (workbench: Workbench, chosen: Chosen, degrees: number): void =>
-  changePlacements(workbench, chosen, `Turn to ${degrees}°`, (placement) => {
+  changePlacements(workbench, chosen, say`Turn to ${degrees}°`, (placement) => {
     placement.rotation = ((degrees % 360) + 360) % 360
   })
 
 /** Turns each of the chosen placements over. */
 export const mirrorPlacements = (workbench: Workbench, chosen: Chosen): void =>
-  changePlacements(workbench, chosen, 'Mirror', (placement) => {
+  changePlacements(workbench, chosen, say`Mirror`, (placement) => {
     placement.mirrored = !placement.mirrored
   })
 
 /** Locks the chosen placements where they are, or unlocks them. */
 export const lockPlacements = (workbench: Workbench, chosen: Chosen, locked: boolean): void =>
-  changePlacements(workbench, chosen, locked ? 'Lock' : 'Unlock', (placement) => {
+  changePlacements(workbench, chosen, locked ? say`Lock` : say`Unlock`, (placement) => {
     placement.locked = locked
   })
 
@@ -93,7 +94,7 @@ function onPaper({ otherPaper: _, ...placement }: Placement, paper: string, own:
 /** Moves chosen placements to another sheet. */
 export function moveToSheet(workbench: Workbench, chosen: Chosen, to: string): void {
   void workbench.edit((project) =>
-    makeEdit(project, `Move ${nameOfChosen(project, chosen)} to another sheet`, ({ layout, pieces }) => {
+    makeEdit(project, say`Move ${nameOfChosen(project, chosen)} to another sheet`, ({ layout, pieces }) => {
       const target = layout.sheets.find((s) => s.id === to)
       if (!target) return
       for (const sheet of layout.sheets) {
@@ -109,7 +110,7 @@ export function moveToSheet(workbench: Workbench, chosen: Chosen, to: string): v
 /** Takes chosen placements off their sheet: so many copies fewer of their pieces. */
 export function takeOff(workbench: Workbench, chosen: Chosen): void {
   void workbench.edit((project) =>
-    makeEdit(project, `Take ${nameOfChosen(project, chosen)} off the sheet`, ({ layout, pieces }) => {
+    makeEdit(project, say`Take ${nameOfChosen(project, chosen)} off the sheet`, ({ layout, pieces }) => {
       for (const sheet of layout.sheets) {
         for (const { id, piece } of sheet.placements) {
           const found = chosen.includes(id) ? pieces[piece] : undefined
@@ -126,7 +127,7 @@ export async function addSheet(workbench: Workbench, paper: Paper): Promise<stri
   const id = freshId(workbench.store.getState().project.layout)
   const { width, height } = paper
   await workbench.edit((project) =>
-    makeEdit(project, `An empty sheet of “${paper.name}”`, ({ layout }) => {
+    makeEdit(project, say`An empty sheet of “${paper.name}”`, ({ layout }) => {
       layout.sheets.push({ id, paper: paper.id, width, height, placements: [] })
     }),
   )
@@ -137,7 +138,7 @@ export async function addSheet(workbench: Workbench, paper: Paper): Promise<stri
 export function layByHand(workbench: Workbench, sheetId: string, pieceId: string): void {
   void workbench.edit((project) => {
     const piece = project.pieces[pieceId]
-    return makeEdit(project, `Lay “${piece?.name ?? ''}” on the sheet by hand`, ({ layout, pieces }) => {
+    return makeEdit(project, say`Lay “${piece?.name ?? ''}” on the sheet by hand`, ({ layout, pieces }) => {
       const sheet = layout.sheets.find((s) => s.id === sheetId)
       const open = layout.unplaced.find((u) => u.piece === pieceId)
       if (!sheet || !open || !piece) return
@@ -166,7 +167,7 @@ export function repeatOnSheet(
   void workbench.edit((project) => {
     const piece = project.pieces[pieceId]
     const copies = Math.min(MOST_COPIES, laid.length)
-    return makeEdit(project, `Repeat “${piece?.name}” ${copies} times`, (draft) => {
+    return makeEdit(project, say`Repeat “${piece?.name}” ${copies} times`, (draft) => {
       const { layout } = draft
       const sheet = layout.sheets.find((s) => s.id === sheetId)
       const found = draft.pieces[pieceId]
@@ -184,14 +185,16 @@ export function repeatOnSheet(
 
 /** Moves one placement against a side of what can be worked on, or several against one another. */
 export function alignOnSheet(workbench: Workbench, sheetId: string, chosen: Chosen, side: Side): void {
-  shift(workbench, `Align to the ${side}`, sheetId, chosen, (boxes, room) => alignAll(boxes, room, side))
+  shift(workbench, say`Align to the ${SIDE_NAMES[side]}`, sheetId, chosen, (boxes, room) =>
+    alignAll(boxes, room, side),
+  )
 }
 
 /** Moves what is chosen as one block to the middle of the paper. */
 export function centreOnSheet(workbench: Workbench, sheetId: string, chosen: Chosen): void {
   shift(
     workbench,
-    `Centre ${nameOfChosen(workbench.store.getState().project, chosen)}`,
+    say`Centre ${nameOfChosen(workbench.store.getState().project, chosen)}`,
     sheetId,
     chosen,
     (boxes, { paper }) => {
@@ -215,7 +218,7 @@ export function distributeOnSheet(
   axis: 'x' | 'y',
 ): void {
   const some = chosen.length > 2
-  const label = `Space out evenly ${axis === 'x' ? 'across' : 'down'}`
+  const label = say`Space out evenly ${axis === 'x' ? say`across` : say`down`}`
   shift(workbench, label, sheetId, some ? chosen : null, (boxes, { area }) =>
     distribute(boxes, some ? uniteBoxes(boxes) : area, axis).map((by) => ({ x: 0, y: 0, [axis]: by })),
   )

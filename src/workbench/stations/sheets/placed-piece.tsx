@@ -7,6 +7,7 @@ import { writePath } from '@/core/geometry/path'
 import { offset, unite } from '@/core/geometry/regions'
 import { type PieceShape, shapeOfPiece } from '@/core/pieces/piece-shape'
 import { placementMap } from '@/core/sheets/place'
+import { say } from '@/core/words'
 import { PieceArt } from '../../board/layers/piece-art'
 
 type PlacedProps = {
@@ -28,7 +29,7 @@ export function PlacedPiece({ project, placement, px, wrong, chosen, ...handlers
   const clip = useId()
   if (!piece || !shape || !paths) return null
   const [a, b, c, d, e, f] = placementMap(shape, placement)
-  const name = `${piece.name}${piece.copies > 1 ? `, copy ${placement.copy + 1}` : ''}${placement.locked ? ', locked' : ''}${wrong ? ', overlaps, lies on a mark or leaves the margin' : ''}`
+  const name = `${piece.name}${piece.copies > 1 ? say`, copy ${placement.copy + 1}` : ''}${placement.locked ? say`, locked` : ''}${wrong ? say`, overlaps, lies on a mark or leaves the margin` : ''}`
   return (
     // biome-ignore lint/a11y/useSemanticElements: a shape in a drawing cannot be a button element
     <g

@@ -8,6 +8,7 @@ import type { LaidShape } from '@/core/sheets/fill-rows'
 import { gridOf, repeat } from '@/core/sheets/repeat'
 import { areaBetweenMarks } from '@/core/sheets/usable-area'
 import { lengthWords, rulerDown, type Unit } from '@/core/units/length'
+import { decimal, say } from '@/core/words'
 import { QuietButton } from '@/kit/button'
 import { NumberEntry } from '@/kit/field'
 import { Muted, Pairs, Row, Section } from '@/kit/surface'
@@ -32,13 +33,13 @@ export function RepeatPanel({ sheet, piece }: { sheet: Sheet; piece: Piece }) {
   }
   return (
     <Section data-testid="repeat">
-      <h2>Repeat “{piece.name}”</h2>
+      <h2>{say`Repeat “${piece.name}”`}</h2>
       <p style={{ fontSize: 13.5, marginBottom: 8 }}>
-        {filling ? <HowMany filling={filling} unit={unit} /> : 'Counting …'}
+        {filling ? <HowMany filling={filling} unit={unit} /> : say`Counting …`}
       </p>
       <Pairs>
         <NumberEntry
-          label="Across"
+          label={say`Across`}
           value={grid.across}
           min={1}
           max={100}
@@ -46,7 +47,7 @@ export function RepeatPanel({ sheet, piece }: { sheet: Sheet; piece: Piece }) {
           onCommit={(n) => layGrid(n, grid.down)}
         />
         <NumberEntry
-          label="Down"
+          label={say`Down`}
           value={grid.down}
           min={1}
           max={100}
@@ -56,41 +57,37 @@ export function RepeatPanel({ sheet, piece }: { sheet: Sheet; piece: Piece }) {
       </Pairs>
       {filling && !filling.lies && filling.laid.length > 0 ? (
         <Row style={{ marginTop: 10 }}>
-          <QuietButton onPress={() => lay(filling.laid)}>
-            Fill the sheet with {filling.laid.length}
-          </QuietButton>
+          <QuietButton
+            onPress={() => lay(filling.laid)}
+          >{say`Fill the sheet with ${filling.laid.length}`}</QuietButton>
         </Row>
       ) : null}
-      <Muted style={{ marginTop: 6 }}>
-        {lengthWords(layout.spacing, unit)} between them; other pieces on this sheet move to a sheet of their
-        own.
-      </Muted>
+      <Muted
+        style={{ marginTop: 6 }}
+      >{say`${lengthWords(layout.spacing, unit)} between them; other pieces on this sheet move to a sheet of their own.`}</Muted>
     </Section>
   )
 }
 
 function HowMany({ filling: { laid, lies, spare, largest, more }, unit }: { filling: Filling; unit: Unit }) {
-  if (laid.length === 0) return 'It does not fit this sheet once.'
+  if (laid.length === 0) return say`It does not fit this sheet once.`
   const grid = gridOf(laid)
   const turned = laid.filter((l) => l.rotation !== 0).length
   const words = (mm: number) => lengthWords(rulerDown(mm, unit), unit)
-  const percent = (scale: number) => `${Math.abs(Math.round((scale - 1) * 1000) / 10)} %`
+  const percent = (scale: number) => `${decimal(100 * Math.abs(scale - 1), 1)} %`
   return (
     <>
-      <b>
-        {laid.length} fit{grid ? `: ${grid.across} × ${grid.down}` : ''}
-      </b>
+      <b>{say`${laid.length} fit${grid ? `: ${grid.across} × ${grid.down}` : ''}`}</b>
       {lies
-        ? ', as they lie here.'
+        ? say`, as they lie here.`
         : turned === 0
           ? '.'
           : turned === laid.length
-            ? ', turned.'
-            : ', some turned.'}{' '}
-      To the edges of the paper {words(spare.paper.across)} across and {words(spare.paper.down)} down are to
-      spare; to what margins leave, {words(spare.area.across)} and {words(spare.area.down)}.
-      {largest ? ` As many fit up to ${percent(largest)} larger.` : ''}
-      {more ? ` ${more.count} would fit at ${percent(more.scale)} smaller.` : ''}
+            ? say`, turned.`
+            : say`, some turned.`}{' '}
+      {say`To the edges of the paper ${words(spare.paper.across)} across and ${words(spare.paper.down)} down are to spare; to what margins leave, ${words(spare.area.across)} and ${words(spare.area.down)}.`}
+      {largest ? say` As many fit up to ${percent(largest)} larger.` : ''}
+      {more ? say` ${more.count} would fit at ${percent(more.scale)} smaller.` : ''}
     </>
   )
 }
@@ -108,7 +105,7 @@ function useFilling(sheet: string, piece: string): Filling | null {
       (filling) => {
         if (isCurrent) setFound({ key, filling })
       },
-      (error: Error) => workbench.say({ message: error.message, tone: 'alarm' }),
+      (error: Error) => workbench.notify({ message: error.message, tone: 'alarm' }),
     )
     return () => {
       isCurrent = false

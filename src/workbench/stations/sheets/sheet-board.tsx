@@ -11,6 +11,7 @@ import { laidOn } from '@/core/sheets/place'
 import { snap } from '@/core/sheets/snap'
 import { usableArea } from '@/core/sheets/usable-area'
 import { formatLength } from '@/core/units/length'
+import { say } from '@/core/words'
 import { IconButton } from '@/kit/button'
 import { Muted } from '@/kit/surface'
 import { Board } from '../../board/board'
@@ -54,9 +55,9 @@ export function SheetBoard() {
   return sheet ? (
     <OpenSheet key={sheet.id} sheet={sheet} />
   ) : (
-    <Muted style={{ flex: 1, padding: 60 }}>
-      No sheet yet. Pieces with a paper are laid out by “Lay out”.
-    </Muted>
+    <Muted
+      style={{ flex: 1, padding: 60 }}
+    >{say`No sheet yet. Pieces with a paper are laid out by “Lay out”.`}</Muted>
   )
 }
 
@@ -180,7 +181,7 @@ function OpenSheet({ sheet }: { sheet: Sheet }) {
   return (
     <Board
       name={`sheet-board-${sheet.id}`}
-      label="Sheet on its mat. Tab goes from piece to piece; space chooses several; arrow keys move, r turns, m mirrors, l locks."
+      label={say`Sheet on its mat. Tab goes from piece to piece; space chooses several; arrow keys move, r turns, m mirrors, l locks.`}
       extent={extent}
       begin={begin}
       style={{ cursor: several ? 'crosshair' : 'grab' }}
@@ -190,7 +191,11 @@ function OpenSheet({ sheet }: { sheet: Sheet }) {
         return true
       }}
       tools={
-        <IconButton aria-label="Choose several" aria-pressed={several} onPress={() => setSeveral(!several)}>
+        <IconButton
+          aria-label={say`Choose several`}
+          aria-pressed={several}
+          onPress={() => setSeveral(!several)}
+        >
           <BoxSelect size={17} />
         </IconButton>
       }
@@ -208,8 +213,8 @@ function OpenSheet({ sheet }: { sheet: Sheet }) {
           <span style={{ position: 'absolute', left: RULER + 12, top: RULER + 8, pointerEvents: 'none' }}>
             <Muted as="span">
               {layout.sheetAt.x === 0 && layout.sheetAt.y === 0
-                ? 'Lay the sheet in the upper left corner of the mat.'
-                : `Lay the sheet ${formatLength(layout.sheetAt.x, unit)} ${unit} from the left and ${formatLength(layout.sheetAt.y, unit)} ${unit} from the top of the mat.`}
+                ? say`Lay the sheet in the upper left corner of the mat.`
+                : say`Lay the sheet ${formatLength(layout.sheetAt.x, unit)} ${unit} from the left and ${formatLength(layout.sheetAt.y, unit)} ${unit} from the top of the mat.`}
             </Muted>
           </span>
         </>

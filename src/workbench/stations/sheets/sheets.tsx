@@ -5,8 +5,8 @@ import { type Layout, type Sheet, wasCut } from '@/core/document/layout'
 import type { Piece } from '@/core/document/pieces'
 import type { Project } from '@/core/document/project'
 import { densityOf } from '@/core/sheets/check'
-import { count } from '@/core/units/count'
 import { formatSize } from '@/core/units/length'
+import { count, counted, say } from '@/core/words'
 import { Button, QuietButton } from '@/kit/button'
 import { LengthField } from '@/kit/field'
 import { MenuButton } from '@/kit/menu'
@@ -56,8 +56,8 @@ type Measure = {
 /** What sheets are laid out by, in mm. */
 const MEASURES: readonly Measure[] = [
   {
-    label: 'Mat width',
-    change: 'Change the mat',
+    label: say`Mat width`,
+    change: say`Change the mat`,
     least: 20,
     of: (l) => l.mat.width,
     set: (l, v) => {
@@ -65,8 +65,8 @@ const MEASURES: readonly Measure[] = [
     },
   },
   {
-    label: 'Mat height',
-    change: 'Change the mat',
+    label: say`Mat height`,
+    change: say`Change the mat`,
     least: 20,
     of: (l) => l.mat.height,
     set: (l, v) => {
@@ -74,8 +74,8 @@ const MEASURES: readonly Measure[] = [
     },
   },
   {
-    label: 'Margin of the mat',
-    change: 'Change the margin',
+    label: say`Margin of the mat`,
+    change: say`Change the margin`,
     most: 100,
     of: (l) => l.mat.margin,
     set: (l, v) => {
@@ -83,24 +83,24 @@ const MEASURES: readonly Measure[] = [
     },
   },
   {
-    label: 'Sheet lies, across',
-    change: 'Lay the sheet elsewhere',
+    label: say`Sheet lies, across`,
+    change: say`Lay the sheet elsewhere`,
     of: (l) => l.sheetAt.x,
     set: (l, v) => {
       l.sheetAt.x = v
     },
   },
   {
-    label: 'Sheet lies, down',
-    change: 'Lay the sheet elsewhere',
+    label: say`Sheet lies, down`,
+    change: say`Lay the sheet elsewhere`,
     of: (l) => l.sheetAt.y,
     set: (l, v) => {
       l.sheetAt.y = v
     },
   },
   {
-    label: 'Margin of a sheet',
-    change: 'Change the margin',
+    label: say`Margin of a sheet`,
+    change: say`Change the margin`,
     most: 100,
     of: (l) => l.sheetMargin,
     set: (l, v) => {
@@ -108,8 +108,8 @@ const MEASURES: readonly Measure[] = [
     },
   },
   {
-    label: 'Between pieces',
-    change: 'Change the spacing',
+    label: say`Between pieces`,
+    change: say`Change the spacing`,
     most: 100,
     of: (l) => l.spacing,
     set: (l, v) => {
@@ -122,8 +122,8 @@ const meanDensity = (project: Project, sheets: readonly Sheet[]): number =>
   sheets.reduce((sum, s) => sum + densityOf(project, s), 0) / Math.max(1, sheets.length)
 
 const FROM: readonly Choice<'first' | 'never'>[] = [
-  { value: 'first', title: 'leftovers, then fresh sheets' },
-  { value: 'never', title: 'fresh sheets only' },
+  { value: 'first', title: say`leftovers, then fresh sheets` },
+  { value: 'never', title: say`fresh sheets only` },
 ]
 const titleOf = (from: 'first' | 'never') => FROM.find((f) => f.value === from)!.title
 
@@ -142,9 +142,13 @@ function CutOrNot({ sheet, cut }: { sheet: Sheet; cut: readonly Sheet[] }) {
       <RestOfSheet sheet={sheet} />
       <Row style={{ marginTop: 8 }}>
         {wasCut(sheet) ? (
-          <QuietButton onPress={() => void sheetsNotCut(workbench, [sheet.id])}>It was not cut</QuietButton>
+          <QuietButton
+            onPress={() => void sheetsNotCut(workbench, [sheet.id])}
+          >{say`It was not cut`}</QuietButton>
         ) : (
-          <QuietButton onPress={() => void sheetWasCut(workbench, sheet, 'by-hand')}>It was cut</QuietButton>
+          <QuietButton
+            onPress={() => void sheetWasCut(workbench, sheet, 'by-hand')}
+          >{say`It was cut`}</QuietButton>
         )}
         {cut.length > 1 ? (
           <QuietButton
@@ -154,13 +158,11 @@ function CutOrNot({ sheet, cut }: { sheet: Sheet; cut: readonly Sheet[] }) {
                 cut.map((s) => s.id),
               )
             }
-          >
-            None was cut
-          </QuietButton>
+          >{say`None was cut`}</QuietButton>
         ) : null}
       </Row>
       {cut.length > 0 ? (
-        <Muted>Sheets that were cut stay as they are when the rest is laid out anew.</Muted>
+        <Muted>{say`Sheets that were cut stay as they are when the rest is laid out anew.`}</Muted>
       ) : null}
     </>
   )
@@ -190,7 +192,8 @@ export function Sheets() {
         <Row style={{ justifyContent: 'space-between', marginBottom: 10 }}>
           <h2>{count(layout.sheets.length, 'sheet')}</h2>
           <Button onPress={() => void layOut(workbench)}>
-            <LayoutGrid size={16} /> Lay out
+            <LayoutGrid size={16} />
+            {say` Lay out`}
           </Button>
         </Row>
         <TroubleList
@@ -209,13 +212,11 @@ export function Sheets() {
               data-testid="sheet"
             >
               <Swatch style={{ background: paper?.colour }} />
-              <b>Sheet {i + 1}</b>
-              <span>
-                {count(s.placements.length, 'piece')}, {Math.round((densities[i] ?? 0) * 100)} % used
-              </span>
+              <b>{say`Sheet ${i + 1}`}</b>
+              <span>{say`${counted(s.placements.length, 'piece')}, ${Math.round((densities[i] ?? 0) * 100)} % used`}</span>
               <Muted as="span" style={{ gridColumn: '2 / -1' }}>
-                {wasCut(s) ? <Tag $tone="teal">cut</Tag> : null} {paper?.name ?? 'paper that is gone'},{' '}
-                {formatSize(s, unit)}
+                {wasCut(s) ? <Tag $tone="teal">{say`cut`}</Tag> : null}{' '}
+                {paper?.name ?? say`paper that is gone`}, {formatSize(s, unit)}
               </Muted>
             </SheetLeaf>
           )
@@ -223,8 +224,8 @@ export function Sheets() {
         {papers.length > 0 ? (
           <Row style={{ marginBottom: 8 }}>
             <MenuButton
-              text="New sheet"
-              label="New sheet of a paper"
+              text={say`New sheet`}
+              label={say`New sheet of a paper`}
               entries={papers.map(({ id, name }) => ({ id, title: name }))}
               onChoose={(id) => {
                 const paper = papers.find((p) => p.id === id)
@@ -235,11 +236,11 @@ export function Sheets() {
         ) : null}
         {hasLeftovers || layout.leftovers ? (
           <Select
-            label="Paper from"
+            label={say`Paper from`}
             value={layout.leftovers ?? 'first'}
             choices={FROM}
             onChange={(from) =>
-              void changeLayout(workbench, `Take paper from ${titleOf(from)}`, (draft) => {
+              void changeLayout(workbench, say`Take paper from ${titleOf(from)}`, (draft) => {
                 draft.layout.leftovers = from
               })
             }
@@ -254,14 +255,14 @@ export function Sheets() {
           nesting={nesting}
           used={(best) =>
             best
-              ? `${count(best.sheets.length, 'sheet')}, ${Math.round(100 * meanDensity(project, best.sheets))} % used`
+              ? say`${counted(best.sheets.length, 'sheet')}, ${Math.round(100 * meanDensity(project, best.sheets))} % used`
               : ''
           }
         />
       ) : null}
       <PrintPanel />
       <Section>
-        <h2>Mat and margins</h2>
+        <h2>{say`Mat and margins`}</h2>
         <Pairs>
           {MEASURES.map(({ label, change, least = 0, most = 3000, of, set }) => (
             <LengthField
@@ -271,7 +272,7 @@ export function Sheets() {
               unit={unit}
               min={least}
               max={most}
-              onCommit={(v) => void changeLayout(workbench, change, (draft) => set(draft.layout, v))}
+              onCommit={(v) => changeLayout(workbench, change, (draft) => set(draft.layout, v))}
             />
           ))}
         </Pairs>

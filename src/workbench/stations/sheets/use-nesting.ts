@@ -3,7 +3,7 @@ import { proxy } from 'comlink'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { layEdit } from '@/core/sheets/lay-out'
 import { isBetterLaying, type Laying, type NestOptions } from '@/core/sheets/nest'
-import { count } from '@/core/units/count'
+import { counted, say } from '@/core/words'
 import { startComputer } from '@/tasks/computer'
 import { useWorkbench } from '../../store/context'
 
@@ -58,10 +58,10 @@ export function useNesting(): NestingRun {
           if (!found) return
           const kept: Laying = found
           return workbench.edit((now) =>
-            layEdit(now, kept, `Nest the pieces on ${count(kept.sheets.length, 'sheet')}`),
+            layEdit(now, kept, say`Nest the pieces on ${counted(kept.sheets.length, 'sheet')}`),
           )
         })
-        .catch((error: Error) => workbench.say({ message: error.message, tone: 'alarm' }))
+        .catch((error: Error) => workbench.notify({ message: error.message, tone: 'alarm' }))
         .finally(() => {
           helper.current?.end()
           helper.current = null

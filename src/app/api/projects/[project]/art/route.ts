@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { SIDES_OF_PAPER } from '@/core/document/art'
 import { LIMITS } from '@/core/intake/refusal'
 import { addArt } from '@/server/projects/art'

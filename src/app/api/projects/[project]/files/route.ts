@@ -1,5 +1,6 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { fileKind } from '@/core/export/kinds'
+import { say } from '@/core/words'
 import { Problem } from '@/server/problem'
 import { archive } from '@/server/projects/files'
 import { loadSheets } from '@/server/projects/sheets'
@@ -10,7 +11,7 @@ const kindsSchema = z.object({
     const kinds = [...new Set(text.split(','))].map(fileKind)
     const known = kinds.filter((k) => k !== undefined)
     if (known.length === kinds.length) return known
-    context.addIssue('kinds of files are parted by commas, as in svg,gcode')
+    context.addIssue(say`kinds of files are parted by commas, as in svg,gcode`)
     return z.NEVER
   }),
 })
@@ -20,6 +21,6 @@ export const GET = route<{ project: string }>(async (request, { project }) => {
   const { kinds } = query(request, kindsSchema)
   const loaded = await loadSheets(project)
   if (loaded.sheets.length === 0)
-    throw new Problem(409, 'There is no sheet to save. Lay the pieces out in the station Sheets.')
+    throw new Problem(409, say`There is no sheet to save. Lay the pieces out in the station Sheets.`)
   return downloadBytes(await archive(loaded, kinds), `${loaded.project.name}.zip`, 'application/zip')
 })

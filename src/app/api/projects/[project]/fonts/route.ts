@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { LIMITS } from '@/core/intake/refusal'
 import { addFont } from '@/server/projects/fonts'
 import { fileName, query, readLimited, route } from '../../../respond'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { loadHistory } from '@/server/projects/store'
 import { query, route } from '../../../respond'
 

@@ -1,20 +1,18 @@
 import { jobPartSchema } from '@/contract/jobs'
 import { passAlone } from '@/core/cutting/pauses'
 import { planTestCut } from '@/core/cutting/test-cut'
-import { troublesOn } from '@/core/sheets/troubles'
+import { say } from '@/core/words'
 import { notFound, Problem } from '@/server/problem'
-import { loadSheet, type OpenSheet, planOf } from '@/server/projects/sheets'
+import { loadSheet, type OpenSheet, planOf, troublesOf } from '@/server/projects/sheets'
 import { benchFor } from '@/server/stand-in-cutter/bench'
 import { latestJob, startJob } from '@/server/stand-in-cutter/jobs'
 import { body, route } from '../../../../../respond'
 
 /** @throws Problem where what would be cut is plainly wrong */
-function refuseWrong({ project, sheet, number, paper, cutter }: OpenSheet): void {
-  const errors = troublesOn(project, sheet, number, { papers: paper ? [paper] : [], cutter }).filter(
-    (t) => t.severity === 'error',
-  )
+async function refuseWrong(open: OpenSheet): Promise<void> {
+  const errors = (await troublesOf(open)).filter((t) => t.severity === 'error')
   if (errors.length > 0)
-    throw new Problem(409, `${errors.map((t) => t.message).join(' ')} Put it right, or send it knowingly.`)
+    throw new Problem(409, say`${errors.map((t) => t.message).join(' ')} Put it right, or send it knowingly.`)
 }
 
 type Params = { project: string; sheet: string }
@@ -29,22 +27,22 @@ export const POST = route<Params>(async (request, params) => {
   const { pass, test, knowingly = false, queue = [], mishap = null } = await body(request, jobPartSchema)
   const open = await loadSheet(params.project, params.sheet)
   const { project, sheet, paper, cutter, title } = open
-  if (!test && !knowingly) refuseWrong(open)
+  if (!test && !knowingly) await refuseWrong(open)
   const plan = await planOf(open)
   const some = test
     ? planTestCut(project, sheet, paper, cutter)
     : pass === undefined
       ? plan
       : passAlone(plan, pass, cutter.holders)
-  if (!some && !test) throw notFound('pass')
+  if (!some && !test) throw notFound(say`pass`)
   if (!some)
     throw new Problem(
       409,
-      'Every corner and side of this sheet is taken. Move a piece a little, or test on a scrap.',
+      say`Every corner and side of this sheet is taken. Move a piece a little, or test on a scrap.`,
     )
   const bench = benchFor(open, plan, mishap)
   const whole = !test && pass === undefined
   return {
-    job: await startJob(params.project, some, test ? `${title}, test cut` : title, bench, queue, whole),
+    job: await startJob(params.project, some, test ? say`${title}, test cut` : title, bench, queue, whole),
   }
 })

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { readingSchema } from '@/core/document/sources'
 import { rereadSource } from '@/server/imports/imports'
 import { body, query, route } from '../../../../../respond'

@@ -1,5 +1,4 @@
 'use client'
-import { useEffect } from 'react'
 import { closeOpenings, layerOfItsOwn } from '@/core/binding/planes'
 import { makeEdit, setLines } from '@/core/document/edits'
 import type { Line } from '@/core/document/lines'
@@ -7,48 +6,36 @@ import { writePath } from '@/core/geometry/path'
 import { refit } from '@/core/geometry/refit'
 import { shapeOf } from '@/core/geometry/shape'
 import { linesOf } from '@/core/pieces/lines'
-import { count } from '@/core/units/count'
+import { count, counted, say } from '@/core/words'
 import { QuietButton } from '@/kit/button'
 import { MenuButton } from '@/kit/menu'
 import { Muted, Row, Section } from '@/kit/surface'
 import type { MeasuredFamily } from '@/tasks/computer'
-import { roleOfKey } from '../../role-names'
-import { useProject, useWorkbench } from '../../store/context'
+import { useProject, useTold, useWorkbench } from '../../store/context'
+import { ChosenPieces } from './chosen-pieces'
 import { ChosenPerforations, ChosenScores } from './chosen-scores'
 import { RoleButtons } from './role-buttons'
 import { giveRole } from './role-edits'
 
+/** What can be done with what is chosen. */
+export function Chosen() {
+  const areLines = useProject((s) => s.selection.some((id) => s.project.lines[id]))
+  return (
+    <>
+      {areLines ? <ChosenLines /> : null}
+      <ChosenPieces />
+    </>
+  )
+}
+
 /** What can be done with the chosen lines: role, fold, bind and release. */
-export function ChosenLines() {
+function ChosenLines() {
   const workbench = useWorkbench()
+  const told = useTold()
   const project = useProject((s) => s.project)
   const selection = useProject((s) => s.selection)
   const chosen = linesOf(project, selection)
   const families = useProject((s) => s.families)
-
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const typing =
-        event.target instanceof HTMLElement &&
-        event.target.closest('input, select, textarea, [role="dialog"]')
-      const role = roleOfKey(event.key)
-      const ids = workbench.store.getState().selection
-      if (!role || typing || ids.length === 0 || event.ctrlKey || event.metaKey || event.altKey) return
-      event.preventDefault()
-      giveRole(workbench, ids, role)
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [workbench])
-
-  if (chosen.length === 0)
-    return (
-      <Section>
-        <Muted>
-          Click lines in the drawing, or draw a box round them. Shift adds. The keys 1 to 6 give the role.
-        </Muted>
-      </Section>
-    )
   const roles = new Set(chosen.map((l) => l.role))
   const ids = new Set(selection)
   const pieces = Object.values(project.pieces).filter((p) => p.lines.some((id) => ids.has(id)))
@@ -58,7 +45,7 @@ export function ChosenLines() {
   const bind = (piece: string) => {
     const name = project.pieces[piece]?.name
     if (name)
-      void workbench.edit((p) => setLines(p, `Bind ${what} to “${name}”`, selection, { held: { piece } }))
+      void workbench.edit((p) => setLines(p, say`Bind ${what} to “${name}”`, selection, { held: { piece } }))
   }
   const held = chosen.some((l) => l.held !== null)
   // More than a few are not looked through at every click.
@@ -68,63 +55,60 @@ export function ChosenLines() {
   })
   const fit = () =>
     void workbench.edit((p) =>
-      makeEdit(p, `Fit curves to ${count(curves.length, 'line')}`, (draft) => {
+      makeEdit(p, say`Fit curves to ${counted(curves.length, 'line')}`, (draft) => {
         for (const { id, d } of curves) if (draft.lines[id]) draft.lines[id]!.d = d
       }),
     )
   return (
     <Section data-testid="chosen-lines">
-      <h2>{chosen.length === 1 ? (chosen[0]!.label ?? 'One line') : what}</h2>
-      {chosen.length === 1 ? <Muted style={{ marginBottom: 8 }}>{chosen[0]!.why}</Muted> : null}
+      <h2>{chosen.length === 1 ? (chosen[0]!.label ?? say`One line`) : what}</h2>
+      {chosen.length === 1 ? <Muted style={{ marginBottom: 8 }}>{told(chosen[0]!.why)}</Muted> : null}
       <RoleButtons
-        label="Role of the chosen lines"
+        label={say`Role of the chosen lines`}
         current={roles.size === 1 ? chosen[0]!.role : null}
         onChoose={(role) => giveRole(workbench, selection, role)}
       />
       {scores ? <ChosenScores /> : null}
       {chosen.every((l) => l.role === 'perforate') ? <ChosenPerforations /> : null}
       <Row style={{ marginTop: 10 }}>
-        <QuietButton onPress={() => workbench.select(ofLooks(families, chosen))}>
-          All of this look
-        </QuietButton>
+        <QuietButton
+          onPress={() => workbench.select(ofLooks(families, chosen))}
+        >{say`All of this look`}</QuietButton>
         {around.length > 0 ? (
-          <QuietButton onPress={() => workbench.select(around)}>
-            All of {pieces.length === 1 ? 'its piece' : 'their pieces'}
-          </QuietButton>
+          <QuietButton
+            onPress={() => workbench.select(around)}
+          >{say`All of ${pieces.length === 1 ? say`its piece` : say`their pieces`}`}</QuietButton>
         ) : null}
       </Row>
       <Row style={{ marginTop: 10 }}>
         <MenuButton
-          text="Bind to…"
-          label="Bind to piece"
+          text={say`Bind to…`}
+          label={say`Bind to piece`}
           entries={Object.values(project.pieces).map((p) => ({ id: p.id, title: p.name }))}
           onChoose={bind}
         />
         <QuietButton
           onPress={() =>
-            void workbench.edit((p) => setLines(p, `Release ${what}`, selection, { held: 'loose' }))
+            void workbench.edit((p) => setLines(p, say`Release ${what}`, selection, { held: 'loose' }))
           }
-        >
-          Release from its piece
-        </QuietButton>
+        >{say`Release from its piece`}</QuietButton>
         {closeOpenings(project, selection) ? (
-          <QuietButton onPress={() => void workbench.edit((p) => layerOfItsOwn(p, selection))}>
-            A layer of its own
-          </QuietButton>
+          <QuietButton
+            onPress={() => void workbench.edit((p) => layerOfItsOwn(p, selection))}
+          >{say`A layer of its own`}</QuietButton>
         ) : null}
         {curves.length > 0 ? (
-          <QuietButton onPress={fit} aria-label="Fit curves in the place of short straight stretches">
-            Fit curves
-          </QuietButton>
+          <QuietButton
+            onPress={fit}
+            aria-label={say`Fit curves in the place of short straight stretches`}
+          >{say`Fit curves`}</QuietButton>
         ) : null}
         {held ? (
           <QuietButton
             onPress={() =>
-              void workbench.edit((p) => setLines(p, `Bind ${what} by place`, selection, { held: null }))
+              void workbench.edit((p) => setLines(p, say`Bind ${what} by place`, selection, { held: null }))
             }
-          >
-            Bind by where it lies
-          </QuietButton>
+          >{say`Bind by where it lies`}</QuietButton>
         ) : null}
       </Row>
     </Section>

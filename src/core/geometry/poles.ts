@@ -1,6 +1,6 @@
-import type { Polyline } from '../geometry/flatten'
-import { heightOf, widthOf } from '../geometry/measure'
-import { polylineArea, polylineBox } from '../geometry/polyline'
+import type { Polyline } from './flatten'
+import { heightOf, widthOf } from './measure'
+import { polylineArea, polylineBox } from './polyline'
 
 /** Points of the grid along the longer side of a shape. */
 const GRID = 36
