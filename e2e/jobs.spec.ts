@@ -13,7 +13,7 @@ import {
   windowBox,
 } from './job-drawings'
 import { drawing } from './steps'
-import { expect, type Page, test } from './test'
+import { answersLate, expect, type Page, test } from './test'
 
 /**
  * Whole jobs, from a stranger's file to the sheet that comes back from the stand-in cutter, with every action of the
@@ -130,6 +130,8 @@ test('an A4 holds so many inserts, and six of them are laid across it to a tenth
   const hand = await begin(page, smallBox())
   await answer(hand)
   await hand.go('Sheets')
+  // Two numbers in a row are both kept, however late what was done before them is.
+  await answersLate(page, '**/edits', () => 2500)
   await hand.press(page.getByRole('button', { name: 'Take Rice white, A4' }))
   await expect(page.getByTestId('sheet')).toContainText('Rice white')
   const repeat = page.getByTestId('repeat')
@@ -152,6 +154,8 @@ test('a figure in fills becomes a sheet a colour, without one of its colours, tw
   if (await layers.isVisible()) await hand.press(layers)
   await pieces(page).toHaveText('5 pieces')
   await hand.go('Paper')
+  // What is done while its papers are still made comes after it.
+  await answersLate(page, '**/api/papers', () => 1500)
   await hand.press(page.getByRole('button', { name: 'A paper for each of the 4 colours' }))
   await hand.press(card(page, /3\d(\.\d+)? × 2\d/).getByRole('button', { name: /^Choose/ }))
   await hand.press(page.getByRole('button', { name: 'Delete 1 piece' }))

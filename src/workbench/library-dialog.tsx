@@ -45,7 +45,10 @@ export function LibraryDialog<F extends { name: string }>({
   const { noun } = library
   const [fields, setFields] = useState<F>(entry ?? fresh)
   const [wrong, setWrong] = useState<string | null>(null)
+  /** whether an answer is waited for: what was pressed once is done once */
+  const [isBusy, setBusy] = useState(false)
   const reloaded = async (work: Promise<unknown>): Promise<boolean> => {
+    setBusy(true)
     try {
       await work
       await library.reload()
@@ -54,6 +57,8 @@ export function LibraryDialog<F extends { name: string }>({
     } catch (error) {
       setWrong((error as Error).message)
       return false
+    } finally {
+      setBusy(false)
     }
   }
   const save = (then?: (entry: F & { id: string }) => void) => {
@@ -94,15 +99,20 @@ export function LibraryDialog<F extends { name: string }>({
         </p>
       ) : null}
       <Row>
-        {use && !entry ? <Button onPress={() => save(use.run)}>{use.text}</Button> : null}
         {use && !entry ? (
-          <QuietButton onPress={() => save()}>{say`Save ${noun}`}</QuietButton>
+          <Button isDisabled={isBusy} onPress={() => save(use.run)}>
+            {use.text}
+          </Button>
+        ) : null}
+        {use && !entry ? (
+          <QuietButton isDisabled={isBusy} onPress={() => save()}>{say`Save ${noun}`}</QuietButton>
         ) : (
-          <Button onPress={() => save()}>{say`Save ${noun}`}</Button>
+          <Button isDisabled={isBusy} onPress={() => save()}>{say`Save ${noun}`}</Button>
         )}
         <QuietButton onPress={onClose}>{say`Leave as it was`}</QuietButton>
         {entry ? (
           <QuietButton
+            isDisabled={isBusy}
             onPress={() => void remove(entry)}
             style={{ marginLeft: 'auto' }}
           >{say`Take out of the library`}</QuietButton>

@@ -203,7 +203,12 @@ const PieceCard = memo(function PieceCard({ piece }: { piece: Piece }) {
     )
   }
   const change = (label: string, set: (draft: Piece) => void) =>
-    workbench.edit((p) => makeEdit(p, label, (draft) => set(draft.pieces[piece.id]!)))
+    workbench.edit((p) =>
+      makeEdit(p, label, ({ pieces }) => {
+        const own = pieces[piece.id]
+        if (own) set(own)
+      }),
+    )
   return (
     <Card
       $chosen={chosen}

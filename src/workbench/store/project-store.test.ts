@@ -85,6 +85,26 @@ it('posts edits one after the other, each on the revision that the one before it
   expect(state()).toMatchObject({ revision: 3, saved: 'saved', project: { name: 'Caddy a b c' } })
 })
 
+it('makes steps in the order in which they were asked for, though one of them waits for something', async () => {
+  const { workbench, state } = open()
+  let come = () => {}
+  const awaited = new Promise<void>((done) => {
+    come = done
+  })
+  const steps = [
+    workbench.edit(async (p) => {
+      await awaited
+      return rename(p, `${p.name} first`)
+    }),
+    workbench.edit((p) => rename(p, `${p.name} second`)),
+  ]
+  await vi.advanceTimersByTimeAsync(100)
+  expect(state()).toMatchObject({ saved: 'saving', project: { name: 'Caddy' } })
+  come()
+  await Promise.all(steps)
+  expect(state()).toMatchObject({ saved: 'saved', project: { name: 'Caddy first second' } })
+})
+
 it('sends nothing where an edit changes nothing', async () => {
   const { server, workbench } = open()
   await workbench.edit((p) => makeEdit(p, 'Nothing', () => undefined))

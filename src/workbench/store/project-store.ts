@@ -68,8 +68,14 @@ export type ProjectState = {
 
 export type Help = 'guide' | 'keys' | 'commands'
 
-/** Makes an edit on the project as it stands when its turn comes. */
-export type Make = (project: Project) => [Project, Edit]
+/**
+ * Makes an edit on the project as it stands when its turn comes. What it waits for, later edits wait for too, so that
+ * steps are made in the order in which they were asked for.
+ */
+export type Make = (project: Project) => Made | Promise<Made>
+
+/** The project after an edit, and the edit. */
+export type Made = [Project, Edit]
 
 /** What one window tells the others of a project: changes as they are kept. */
 export type Told = { revision: number; changes: Change[]; history: History }
@@ -258,7 +264,7 @@ export function createProjectStore(
     })
 
   const performOnce = async (make: Make, layingOut: boolean): Promise<'done' | 'stale'> => {
-    const [made, edit] = make(store.getState().project)
+    const [made, edit] = await make(store.getState().project)
     if (edit.changes.length === 0 && !layingOut) return 'done'
     let whole: Edit
     try {

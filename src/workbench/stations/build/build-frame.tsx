@@ -70,9 +70,8 @@ export function BuildFrame({ children }: { children: ReactNode }) {
         void workbench.edit((p) =>
           makeEdit(p, isDone ? say`Take back step ${which + 1}` : say`Step ${which + 1} is done`, (draft) => {
             draft.build ??= structuredClone(UNTOUCHED_BUILD)
-            draft.build.done = isDone
-              ? draft.build.done.filter((id) => id !== step.id)
-              : [...draft.build.done, step.id]
+            const others = draft.build.done.filter((id) => id !== step.id)
+            draft.build.done = isDone ? others : [...others, step.id]
           }),
         )
         if (!isDone) setAt(Math.min(last, which + 1))

@@ -52,15 +52,16 @@ function DrawnLetters() {
   const papers = useProject((s) => s.papers)
   const { told } = useTable()
   const drawn = told?.letters ?? 'none'
-  const draw = async () => {
-    const marks = await workbench.computer.letters(papers)
-    if (marks.length > 0) await workbench.edit((p) => drawMarks(p, 'letters', marks))
-    else
-      workbench.notify({
-        message: say`Only backs are glued here: the cutter can draw on fronts alone. The booklet has the letters.`,
-        tone: 'calm',
-      })
-  }
+  const draw = () =>
+    workbench.edit(async (p) => {
+      const marks = await workbench.computer.letters(papers)
+      if (marks.length === 0)
+        workbench.notify({
+          message: say`Only backs are glued here: the cutter can draw on fronts alone. The booklet has the letters.`,
+          tone: 'calm',
+        })
+      return drawMarks(p, 'letters', marks)
+    })
   return (
     <div style={{ marginTop: 8, fontSize: 13.5 }} data-testid="drawn-letters">
       {drawn === 'stale' ? (

@@ -49,7 +49,7 @@ function bench(project: Project) {
     store: { getState: () => state },
     setPapers: (papers: Paper[]) => Object.assign(state, { papers }),
     edit: async (make: Make) => {
-      state.project = make(state.project)[0]
+      ;[state.project] = await make(state.project)
     },
   } as unknown as Workbench
   return { workbench, state }

@@ -19,11 +19,29 @@ function freshName(wanted: string, papers: readonly Paper[]): string {
  * Gives every piece without paper one of the colour that it is drawn with: one of the library that has just this
  * colour, or a new one, in size and settings like the paper that is given.
  */
-export async function papersOfFills(workbench: Workbench, like: Paper): Promise<void> {
-  const { project } = workbench.store.getState()
+export const papersOfFills = (workbench: Workbench, like: Paper): Promise<void> =>
+  workbench.edit(async (project) => {
+    const byFill = [...piecesByFill(project)]
+    const made = await papersOf(
+      byFill.map(([fill]) => fill),
+      workbench,
+      like,
+    )
+    const pieces = byFill.reduce((sum, [, ids]) => sum + ids.length, 0)
+    return makeEdit(project, say`A paper for each colour of ${counted(pieces, 'piece')}`, (draft) => {
+      for (const [fill, ids] of byFill) for (const id of ids) draft.pieces[id]!.paper = made.get(fill) ?? null
+    })
+  })
+
+/** The ids of papers in these colours; those that the library does not have are added to it. */
+async function papersOf(
+  fills: readonly string[],
+  workbench: Workbench,
+  like: Paper,
+): Promise<Map<string, string>> {
   let { papers } = workbench.store.getState()
   const made = new Map<string, string>()
-  for (const fill of piecesByFill(project).keys()) {
+  for (const fill of fills) {
     const known = papers.find((p) => p.colour.toLowerCase() === fill.toLowerCase())
     if (known) {
       made.set(fill, known.id)
@@ -36,11 +54,5 @@ export async function papersOfFills(workbench: Workbench, like: Paper): Promise<
     made.set(fill, paper.id)
   }
   workbench.setPapers((await api.papers()).papers)
-  await workbench.edit((now) => {
-    const byFill = [...piecesByFill(now)]
-    const pieces = byFill.reduce((sum, [, ids]) => sum + ids.length, 0)
-    return makeEdit(now, say`A paper for each colour of ${counted(pieces, 'piece')}`, (draft) => {
-      for (const [fill, ids] of byFill) for (const id of ids) draft.pieces[id]!.paper = made.get(fill) ?? null
-    })
-  })
+  return made
 }

@@ -43,8 +43,9 @@ export function FilesPanel({ sheetId }: { sheetId: string }) {
   const toggle = (kind: string) =>
     workbench.edit((p) =>
       makeEdit(p, say`Choose the files to save`, ({ run }) => {
-        const next = chosen.includes(kind) ? chosen.filter((k) => k !== kind) : [...chosen, kind]
-        run.files = next.length > 0 ? next : [...chosen]
+        const now = run.files ?? USUAL
+        const next = now.includes(kind) ? now.filter((k) => k !== kind) : [...now, kind]
+        run.files = next.length > 0 ? next : [...now]
       }),
     )
   return (

@@ -10,7 +10,7 @@ import { laidOn } from '@/core/sheets/place'
 import { repeat } from '@/core/sheets/repeat'
 import { sheetTroubles } from '@/core/sheets/troubles'
 import { usableArea } from '@/core/sheets/usable-area'
-import type { Workbench } from '../../store/project-store'
+import type { Made, Workbench } from '../../store/project-store'
 import {
   addSheet,
   alignOnSheet,
@@ -69,7 +69,7 @@ function bench() {
   const workbench = {
     store: { getState: () => ({ project }) },
     edit: async (make: Parameters<Workbench['edit']>[0]) => {
-      const [next, { label }] = make(project)
+      const [next, { label }] = make(project) as Made
       project = next
       labels.push(label)
     },
@@ -182,7 +182,7 @@ it('begins an empty sheet, and lays on it by hand what is on none', async () => 
 it('repeats one piece on a sheet of its own, and loses nothing of what lay beside it', () => {
   const { workbench, project, pieces } = bench()
   const { size } = shapeOfPiece(project(), project().pieces[pieces.b]!)
-  repeatOnSheet(workbench, 'one', pieces.b, repeat(size, { across: 3, down: 4 }, { x: 5, y: 5 }, 2))
+  repeatOnSheet(workbench, 'one', pieces.b, () => repeat(size, { across: 3, down: 4 }, { x: 5, y: 5 }, 2))
   const { sheets } = project().layout
   expect(project().pieces[pieces.b]!.copies).toBe(12)
   const [first] = sheets

@@ -1,6 +1,7 @@
 import { makeEdit } from '@/core/document/edits'
-import { type Layout, type Placement, placementId } from '@/core/document/layout'
+import { type Layout, type Placement, placementId, type Sheet } from '@/core/document/layout'
 import type { Paper } from '@/core/document/paper'
+import type { Piece } from '@/core/document/pieces'
 import type { Project } from '@/core/document/project'
 import { SIDE_NAMES } from '@/core/document/side-names'
 import { type Box, uniteBoxes } from '@/core/geometry/measure'
@@ -157,15 +158,20 @@ export function layByHand(workbench: Workbench, sheetId: string, pieceId: string
 /** A piece has at most so many copies. */
 const MOST_COPIES = 500
 
-/** Lays copies of one piece on a sheet of their own, as it is told; what else lay there stays together on another sheet. */
+/**
+ * Lays copies of one piece on a sheet of their own; what else lay there stays together on another sheet.
+ * @param how where they lie, from the project as it stands then
+ */
 export function repeatOnSheet(
   workbench: Workbench,
   sheetId: string,
   pieceId: string,
-  laid: readonly LaidShape[],
+  how: (project: Project, sheet: Sheet, piece: Piece) => readonly LaidShape[],
 ): void {
   void workbench.edit((project) => {
     const piece = project.pieces[pieceId]
+    const on = project.layout.sheets.find((s) => s.id === sheetId)
+    const laid = piece && on ? how(project, on, piece) : []
     const copies = Math.min(MOST_COPIES, laid.length)
     return makeEdit(project, say`Repeat “${piece?.name}” ${copies} times`, (draft) => {
       const { layout } = draft

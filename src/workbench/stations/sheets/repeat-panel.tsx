@@ -4,7 +4,6 @@ import { placementId, type Sheet } from '@/core/document/layout'
 import type { Piece } from '@/core/document/pieces'
 import { shapeOfPiece } from '@/core/pieces/piece-shape'
 import type { Filling } from '@/core/sheets/fill'
-import type { LaidShape } from '@/core/sheets/fill-rows'
 import { gridOf, repeat } from '@/core/sheets/repeat'
 import { areaBetweenMarks } from '@/core/sheets/usable-area'
 import { lengthWords, rulerDown, type Unit } from '@/core/units/length'
@@ -15,22 +14,28 @@ import { Muted, Pairs, Row, Section } from '@/kit/surface'
 import { useProject, useWorkbench } from '../../store/context'
 import { repeatOnSheet } from './layout-edits'
 
+/** How its copies lie there now; one alone where they lie otherwise. */
+const gridOn = (sheet: Sheet, piece: Piece) =>
+  gridOf(sheet.placements.filter((p) => p.piece === piece.id)) ?? { across: 1, down: 1 }
+
 /** How often the piece fits on its sheet, and what another size would give. */
 export function RepeatPanel({ sheet, piece }: { sheet: Sheet; piece: Piece }) {
   const workbench = useWorkbench()
   const project = useProject((s) => s.project)
   const filling = useFilling(sheet.id, piece.id)
   const { layout, unit } = project
-  const grid = gridOf(sheet.placements.filter((p) => p.piece === piece.id)) ?? { across: 1, down: 1 }
-  const lay = (laid: readonly LaidShape[]) => {
-    repeatOnSheet(workbench, sheet.id, piece.id, laid)
+  const grid = gridOn(sheet, piece)
+  const lay = (how: Parameters<typeof repeatOnSheet>[3]) => {
+    repeatOnSheet(workbench, sheet.id, piece.id, how)
     // It stays chosen, so that the other number can be typed too.
     workbench.choosePlacements([placementId(piece.id, 0)])
   }
-  const layGrid = (across: number, down: number) => {
-    const { minX: x, minY: y } = areaBetweenMarks(sheet, project)
-    lay(repeat(shapeOfPiece(project, piece).size, { across, down }, { x, y }, layout.spacing))
-  }
+  const layGrid = (some: { across: number } | { down: number }) =>
+    lay((now, on, laid) => {
+      const { minX: x, minY: y } = areaBetweenMarks(on, now)
+      const size = shapeOfPiece(now, laid).size
+      return repeat(size, { ...gridOn(on, laid), ...some }, { x, y }, now.layout.spacing)
+    })
   return (
     <Section data-testid="repeat">
       <h2>{say`Repeat “${piece.name}”`}</h2>
@@ -44,7 +49,7 @@ export function RepeatPanel({ sheet, piece }: { sheet: Sheet; piece: Piece }) {
           min={1}
           max={100}
           whole
-          onCommit={(n) => layGrid(n, grid.down)}
+          onCommit={(across) => layGrid({ across })}
         />
         <NumberEntry
           label={say`Down`}
@@ -52,13 +57,13 @@ export function RepeatPanel({ sheet, piece }: { sheet: Sheet; piece: Piece }) {
           min={1}
           max={100}
           whole
-          onCommit={(n) => layGrid(grid.across, n)}
+          onCommit={(down) => layGrid({ down })}
         />
       </Pairs>
       {filling && !filling.lies && filling.laid.length > 0 ? (
         <Row style={{ marginTop: 10 }}>
           <QuietButton
-            onPress={() => lay(filling.laid)}
+            onPress={() => lay(() => filling.laid)}
           >{say`Fill the sheet with ${filling.laid.length}`}</QuietButton>
         </Row>
       ) : null}
