@@ -62,10 +62,16 @@ function placeOf(value: ts.Expression, at: number): string {
   return `{${at}, plural, one {# ${one}} other {# ${many ?? `${one}s`}}}`
 }
 
-type PatternTexts = { title: string; says: string; measures: { title: string }[] }
+type PatternTexts = {
+  title: string
+  says: string
+  measures: { title: string }[]
+  pieces: { name: string }[]
+}
 
-const textsOfPattern = ({ title, says, measures }: PatternTexts): string[] => [
+const textsOfPattern = ({ title, says, measures, pieces }: PatternTexts): string[] => [
   title,
   says,
   ...measures.map((m) => m.title),
+  ...pieces.map((p) => p.name),
 ]

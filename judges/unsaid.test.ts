@@ -19,6 +19,7 @@ describe('a reader of what is shown', () => {
     unsaidIn(
       {
         [file]: `import { say } from '@/core/words'
+class FileRefusal extends Error {}
 const NAMES = { error: say\`error\`, warning: say\`warning\` } as const
 type Severity = 'error' | 'warning'
 export const CHOICES = (['up', 'mm'] as const).map((value) => ({ value, title: ${screen.startsWith('title') ? 'value' : "''"} }))
@@ -33,6 +34,8 @@ export const Screen = ({ severity, n }: { severity: Severity; n: number | null }
     ['a text that is read out', '<i aria-label={n ? "Close" : say`Open`} />', ['Close']],
     ['a word in place of another', '{n ?? "undecided"}{NAMES[severity]}', ['undecided']],
     ['a value of the program', '{severity}', ['error', 'warning']],
+    ['what stands about a value', `<i title={\`\${n} pieces\`} />`, ['pieces']],
+    ['what a refusal says', `{String(new FileRefusal(\`It is \${n} too wide.\`))}`, ['It is', 'too wide.']],
     ['such a value within a sentence', `{say\`It is an \${severity}.\`}`, ['error', 'warning']],
     ['such a value as the title of a choice', 'title {n} mm', ['up', 'title']],
   ])('finds %s', (_, screen, words) => {

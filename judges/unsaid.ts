@@ -12,6 +12,10 @@ const SHOWN = new Set(['aria-label', 'title', 'label', 'text', 'placeholder', 'a
 /** Properties of choices, stations, recipes and keys that people read. */
 const NAMED = new Set(['title', 'label', 'says', 'what', 'why', 'message'])
 
+/** Errors whose messages are told to people. */
+const REFUSAL =
+  /Refusal$|^Cannot|^(?:ApiError|Problem|LengthError|TooManyMeetings|ProgramError|NewerDatabase|UnknownVersion|TaskStopped)$/
+
 const hasWords = (text: string): boolean =>
   text.split(/[^\p{L}/²-]+/u).some((word) => /\p{L}{2}/u.test(word) && !UNIVERSAL.test(word))
 
@@ -23,7 +27,7 @@ function partsOf(value: ts.Expression): ts.Expression[] {
 }
 
 /**
- * The words of screens that no language but English knows: texts between tags, texts of what is shown or read out, and
+ * The words of screens that no language but English knows: texts between tags, texts of what is shown or read out, of refusals, and
  * values of the program (`'warning'`) that are shown as they are, or stand so within a sentence. Seen by TypeScript's own parser and types.
  * @param sources the text of each file, by its name; of others than these what is on the disk
  */
@@ -52,6 +56,11 @@ export function unsaidIn(sources: Readonly<Record<string, string>>, options: ts.
       const parts = partsOf(value)
       for (const part of parts) shown(part)
       if (parts.length > 0) return
+      if (ts.isTemplateExpression(value)) {
+        const { head, templateSpans } = value
+        for (const { text } of [head, ...templateSpans.map((s) => s.literal)]) add(value, text)
+        return
+      }
       const type = checker.getTypeAtLocation(value)
       for (const one of type.isUnion() ? type.types : [type]) if (one.isStringLiteral()) add(value, one.value)
     }
@@ -66,6 +75,8 @@ export function unsaidIn(sources: Readonly<Record<string, string>>, options: ts.
       else if (ts.isTaggedTemplateExpression(node) && node.tag.getText() === 'say') {
         if (ts.isTemplateExpression(node.template))
           for (const { expression } of node.template.templateSpans) shown(expression)
+      } else if (ts.isNewExpression(node) && REFUSAL.test(node.expression.getText())) {
+        for (const told of node.arguments ?? []) shown(told)
       } else if (ts.isPropertyAssignment(node) && NAMED.has(node.name.getText())) shown(node.initializer)
       ts.forEachChild(node, visit)
     }

@@ -55,8 +55,8 @@ const CARDS: readonly Target[] = [
  * Envelopes, cards and frames in inches are common practice, from memory.
  */
 export const TARGETS: readonly Target[] = [
-  ...PAPER_SIZES.filter((p) => p.name.endsWith('envelope')).map((p) =>
-    sized('envelope', p.name.replace(/^(\w+) envelope$/, 'Envelope $1'), p.width, p.height),
+  ...PAPER_SIZES.flatMap((p) =>
+    p.envelope === null ? [] : sized('envelope', say`Envelope ${p.envelope}`, p.width, p.height),
   ),
   inches('envelope', say`Envelope 4 3/8 × 5 3/4 in`, 4.375, 5.75),
   inches('envelope', say`Envelope 5 1/4 × 7 1/4 in`, 5.25, 7.25),
@@ -67,7 +67,7 @@ export const TARGETS: readonly Target[] = [
   inches('frame', say`Frame 9 × 9 in`, 9, 9),
   inches('frame', say`Frame 12 × 12 in`, 12, 12),
   sized('frame', say`Frame A4`, 210, 297),
-  ...PAPER_SIZES.filter((p) => !p.name.endsWith('envelope')).map((p) =>
+  ...PAPER_SIZES.filter((p) => p.envelope === null).map((p) =>
     sized('sheet', say`Sheet ${p.name}`, p.width, p.height),
   ),
 ]

@@ -37,7 +37,7 @@ function actedOn(project: Project, making: Making, recipes: Recipes) {
   const { least, most } = recipe.takes
   if (pieces.length < least || pieces.length > most)
     throw new CannotMake(
-      say`“${recipe.title}” takes ${least === most ? least : `${least} to ${most}`} pieces, not ${pieces.length}.`,
+      say`“${recipe.title}” takes ${least === most ? least : say`${least} to ${most}`} pieces, not ${pieces.length}.`,
     )
   const shapes = pieces.map((p) => shapeOfPiece(project, p))
   return { recipe, shapes, measures: measuresOf(recipe, making.measures) }

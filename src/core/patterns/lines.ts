@@ -2,6 +2,7 @@ import { type Affine, apply, translation } from '../geometry/affine'
 import { boundsOf, uniteBoxes, widthOf } from '../geometry/measure'
 import { type Contour, transformContour, writePath } from '../geometry/path'
 import type { Point } from '../geometry/point'
+import { sayWhole } from '../words'
 import { footOf, type LaidPanel, type LaidPiece } from './unfold'
 
 /** A line of a pattern. Its key stays the same whatever the measures. */
@@ -40,7 +41,7 @@ export function linesOfPieces(pieces: readonly LaidPiece[]): PatternLine[] {
       key: `${slug(piece.name)}.${key}`,
       d: writePath(transformContour(contour, places[i]!)),
       plane: slug(piece.name),
-      title: piece.name,
+      title: sayWhole(piece.name),
     }))
   })
 }

@@ -212,6 +212,10 @@ export const lengthWords = (mm: number, unit: Unit = 'mm', digits?: number): str
 export const aboutWords = (mm: number, unit: Unit): string =>
   unit === 'mm' ? `${decimal(mm, 0)} mm` : `${decimal(mm / MM_PER_INCH, 1)} in`
 
+/** Writes an area with its unit, as in `12.5 cm²` or `1.94 in²`. @param area mm² */
+export const areaWords = (area: number, unit: Unit): string =>
+  unit === 'mm' ? `${decimal(area / 100, 2)} cm²` : `${decimal(area / MM_PER_INCH ** 2, 2)} in²`
+
 /** Writes a width and a height with the unit, as in `210 × 297 mm`. */
 export const formatSize = (
   size: { width: number; height: number },

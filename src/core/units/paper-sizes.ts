@@ -1,11 +1,27 @@
+import { say } from '../words'
 import { MM_PER_INCH } from './length'
 
-export type PaperSize = { name: string; width: number; height: number }
+export type PaperSize = {
+  name: string
+  width: number
+  height: number
+  /** the short name of an envelope; null for a sheet */
+  envelope: string | null
+}
 
-const inches = (name: string, width: number, height: number): PaperSize => ({
+const sheet = (name: string, width: number, height: number): PaperSize => ({
   name,
-  width: width * MM_PER_INCH,
-  height: height * MM_PER_INCH,
+  width,
+  height,
+  envelope: null,
+})
+const inches = (name: string, width: number, height: number) =>
+  sheet(name, width * MM_PER_INCH, height * MM_PER_INCH)
+const envelope = (short: string, width: number, height: number): PaperSize => ({
+  name: say`${short} envelope`,
+  width,
+  height,
+  envelope: short,
 })
 
 /**
@@ -14,15 +30,15 @@ const inches = (name: string, width: number, height: number): PaperSize => ({
  * common practice.
  */
 export const PAPER_SIZES: readonly PaperSize[] = [
-  { name: 'A2', width: 420, height: 594 },
-  { name: 'A3', width: 297, height: 420 },
-  { name: 'A4', width: 210, height: 297 },
-  { name: 'A5', width: 148, height: 210 },
-  { name: 'A6', width: 105, height: 148 },
-  { name: 'C4 envelope', width: 229, height: 324 },
-  { name: 'C5 envelope', width: 162, height: 229 },
-  { name: 'C6 envelope', width: 114, height: 162 },
-  { name: 'DL envelope', width: 110, height: 220 },
+  sheet('A2', 420, 594),
+  sheet('A3', 297, 420),
+  sheet('A4', 210, 297),
+  sheet('A5', 148, 210),
+  sheet('A6', 105, 148),
+  envelope('C4', 229, 324),
+  envelope('C5', 162, 229),
+  envelope('C6', 114, 162),
+  envelope('DL', 110, 220),
   inches('Letter', 8.5, 11),
   inches('Legal', 8.5, 14),
   inches('Tabloid', 11, 17),

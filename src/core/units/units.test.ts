@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { formatLength, formatSize, parseLength } from './length'
+import { areaWords, formatLength, formatSize, parseLength } from './length'
 import { matchPaper, PAPER_SIZES } from './paper-sizes'
 import { toldIn } from './told'
 
@@ -66,6 +66,15 @@ describe('parseLength', () => {
   })
 })
 
+describe('areaWords', () => {
+  // One inch is 25.4 mm, so a square inch is 645.16 mm².
+  it('writes areas in the unit of who reads them', () => {
+    expect(areaWords(1250, 'mm')).toBe('12.5 cm²')
+    expect(areaWords(645.16, 'in')).toBe('1 in²')
+    expect(areaWords(1250, 'in')).toBe('1.94 in²')
+  })
+})
+
 describe('formatLength', () => {
   it('drops idle zeros and never shows minus zero', () => {
     expect(formatLength(128.5)).toBe('128.5')
@@ -128,7 +137,7 @@ describe('a sentence that tells lengths', () => {
     ['0.127 mm, 0,127 mm and 0.0254 mm are left over.', '0.005 in, 0.005 in and 0.001 in are left over.'],
     ['It goes 1,270 mm far.', 'It goes 50 in far.'],
     ['Dashes of 50.8 / 25.4 mm.', 'Dashes of 2 / 1 in.'],
-    ['It covers 25.4 mm² at 20 mm/s, and 3 letters.', 'It covers 25.4 mm² at 20 mm/s, and 3 letters.'],
+    ['It covers 1,290 mm² at 20 mm/s, and 3 letters.', 'It covers 2 in² at 20 mm/s, and 3 letters.'],
     ['Nothing is wrong with 12 lines.', 'Nothing is wrong with 12 lines.'],
   ])('%j in inches', (told, inInches) => {
     expect(toldIn(told, 'in')).toBe(inInches)

@@ -2,6 +2,7 @@ import { copyFileSync, existsSync, mkdirSync, renameSync, rmSync } from 'node:fs
 import { dirname } from 'node:path'
 import { Sequelize, Transaction } from 'sequelize'
 import sqlite3 from 'sqlite3'
+import { say } from '@/core/words'
 import { log } from '../log'
 import { Problem } from '../problem'
 import { backUp, backupPath, damageOf, putAside } from './backups'
@@ -128,7 +129,7 @@ export async function write<T>(work: (transaction: Transaction) => Promise<T>): 
 export async function putBack(name: string): Promise<void> {
   const from = backupPath(name)
   const damage = await inspectFile(from)
-  if (damage) throw new Problem(503, `The backup of ${name} is damaged (${damage}). Choose another one.`)
+  if (damage) throw new Problem(503, say`The backup of ${name} is damaged (${damage}). Choose another one.`)
   const state = open()
   await state.ready.catch(() => undefined)
   const turn = state.writing.then(async () => {

@@ -1,5 +1,6 @@
 import { QueryTypes, type Sequelize, Transaction } from 'sequelize'
 import { Umzug } from 'umzug'
+import { say } from '@/core/words'
 import { initial } from './migrations/0001-initial'
 import { cutters } from './migrations/0002-cutters'
 import { slices } from './migrations/0003-slices'
@@ -33,7 +34,7 @@ export const migrate = (sequelize: Sequelize): Promise<void> =>
         })
       ).map((row) => row.name)
     const unknown = (await executed()).filter((name) => !MIGRATIONS.some((m) => m.name === name))
-    if (unknown.length > 0) throw new NewerDatabase(`It has “${unknown[0]}”.`)
+    if (unknown.length > 0) throw new NewerDatabase(say`It has “${unknown[0]}”.`)
     const umzug = new Umzug({
       migrations: MIGRATIONS,
       context: { tables: sequelize.getQueryInterface(), transaction },

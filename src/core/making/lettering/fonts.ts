@@ -1,5 +1,6 @@
 import { ownFontId } from '../../document/fonts'
 import type { Contour } from '../../geometry/path'
+import { say } from '../../words'
 import { CannotMake } from '../recipe'
 
 /** Capitals of a font's letters are drawn so high, mm; the base line is y = 0, y runs down. */
@@ -56,7 +57,9 @@ export function fontAtHand(name: string): Font {
   const font = atHand.get(name)
   if (font) return font
   if (ownFontId(name) !== null)
-    throw new CannotMake('The font of your own is not here. Bring its file once more, or take another font.')
+    throw new CannotMake(
+      say`The font of your own is not here. Bring its file once more, or take another font.`,
+    )
   const title = FONTS.find((f) => f.name === name)?.title ?? name
-  throw new CannotMake(`The font “${title}” could not be fetched. Take another one, or try again.`)
+  throw new CannotMake(say`The font “${title}” could not be fetched. Take another one, or try again.`)
 }

@@ -6,6 +6,7 @@ import type { Project } from '@/core/document/project'
 import { type FoldPanel, foldedPiece } from '@/core/folding'
 import { joinsOf, placeOnPanel } from '@/core/making/joins'
 import { type PieceShape, shapeOfPiece } from '@/core/pieces/piece-shape'
+import { areaWords, type Unit } from '@/core/units/length'
 import { counted, say } from '@/core/words'
 import { Button, QuietButton } from '@/kit/button'
 import { LengthField, NumberEntry } from '@/kit/field'
@@ -143,13 +144,13 @@ export function PutTogether() {
             <Select
               label={say`Panel of “${nameOf(own)}”`}
               value={ownPanel}
-              choices={choicesOf(mine)}
+              choices={choicesOf(mine, project.unit)}
               onChange={setOwnPanel}
             />
             <Select
               label={say`Panel of “${nameOf(other)}”`}
               value={panel}
-              choices={choicesOf(theirs)}
+              choices={choicesOf(theirs, project.unit)}
               onChange={setPanel}
             />
           </Pairs>
@@ -190,10 +191,10 @@ function panelsOf(project: Project, id: string): Panels {
   return { shape, panels: [...panels].sort((a, b) => b.area - a.area) }
 }
 
-const choicesOf = (of: Panels) =>
+const choicesOf = (of: Panels, unit: Unit) =>
   (of?.panels ?? []).map(({ area }, k) => ({
     value: String(k),
-    title: `${k + 1}: ${Math.round(area) / 100} cm²`,
+    title: `${k + 1}: ${areaWords(area, unit)}`,
   }))
 
 function placeOf(of: Panels, which: string): HandJoin['at'] | null {

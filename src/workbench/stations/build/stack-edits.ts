@@ -53,7 +53,7 @@ export type LayerOrder = 'name' | 'open' | 'round'
 
 /** Orders the layers anew: by name, by how open they are, or the other way round. */
 export const orderLayers = (project: Project, how: LayerOrder): [Project, Edit] => {
-  const label = { name: 'by name', open: say`by how open they are`, round: say`the other way round` }[how]
+  const label = { name: say`by name`, open: say`by how open they are`, round: say`the other way round` }[how]
   const layers = project.stack?.layers ?? []
   const ids = {
     name: () => byName(layers).map((l) => l.id),

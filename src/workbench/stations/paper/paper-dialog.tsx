@@ -46,13 +46,13 @@ const Table = styled.table`
 `
 
 /** Sheets as they are sold; envelopes are none. */
-export const SIZES = PAPER_SIZES.filter((p) => !p.name.includes('envelope')).map(({ name }) => ({
+export const SIZES = PAPER_SIZES.filter((p) => p.envelope === null).map(({ name }) => ({
   value: name,
   title: name,
 }))
 
 const NEW: PaperFields = {
-  name: 'New paper',
+  name: say`New paper`,
   width: 304.8,
   height: 304.8,
   weight: 220,

@@ -33,7 +33,7 @@ export function CutterDialog({ cutter, onClose }: { cutter: Cutter | null; onClo
   )
 }
 
-const NEW: CutterFields = { ...PLAIN_CUTTER, name: 'New cutter' }
+const NEW: CutterFields = { ...PLAIN_CUTTER, name: say`New cutter` }
 
 type FieldsProps = { fields: CutterFields; set: (some: Partial<CutterFields>) => void }
 

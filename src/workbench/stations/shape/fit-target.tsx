@@ -87,7 +87,7 @@ export function FitTarget({ ids }: { ids: readonly string[] }) {
 
 /** A target of one's own sizes; its clearance stays, as far as there is room for it. */
 const ownOf = ({ kind, clearance }: Target, a: number, b: number): Target => ({
-  name: 'Own size',
+  name: say`Own size`,
   kind,
   width: Math.min(a, b),
   height: Math.max(a, b),
