@@ -65,13 +65,15 @@ function placeOf(value: ts.Expression, at: number): string {
 type PatternTexts = {
   title: string
   says: string
+  build: string
   measures: { title: string }[]
   pieces: { name: string }[]
 }
 
-const textsOfPattern = ({ title, says, measures, pieces }: PatternTexts): string[] => [
+const textsOfPattern = ({ title, says, build, measures, pieces }: PatternTexts): string[] => [
   title,
   says,
+  build,
   ...measures.map((m) => m.title),
   ...pieces.map((p) => p.name),
 ]

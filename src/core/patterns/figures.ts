@@ -1,6 +1,6 @@
 import { extentOf } from '../folding'
 import { boundsOf, heightOf, widthOf } from '../geometry/measure'
-import { decimal, say } from '../words'
+import { decimal, say, sayWhole } from '../words'
 import { shutPose } from './check'
 import { modelOfPiece } from './model'
 import type { Pattern } from './pattern'
@@ -21,7 +21,7 @@ export function figuresOf(pattern: Pattern, measures: Readonly<Record<string, nu
   return [
     ...(room ? [say`Room within: ${room.join(' x ')} mm.`] : []),
     ...pieces.slice(0, 5).map((piece) => sizesOf(piece, measures.caliper ?? 0)),
-    build,
+    sayWhole(build),
   ]
 }
 
@@ -29,8 +29,9 @@ function sizesOf(piece: LaidPiece, caliper: number): string {
   const { model } = modelOfPiece(piece)
   const { width, depth, height } = extentOf(model, shutPose(model))
   const box = boundsOf(piece.outline)
+  const name = sayWhole(piece.name)
   const flat = say`${mm(widthOf(box))} x ${mm(heightOf(box))} mm flat`
-  if (model.hinges.length === 0) return say`“${piece.name}” is ${flat}.`
+  if (model.hinges.length === 0) return say`“${name}” is ${flat}.`
   const folded = [width, depth, height].map((v) => mm(v + caliper))
-  return say`“${piece.name}” is ${folded.join(' x ')} mm outside when it is folded, ${flat}.`
+  return say`“${name}” is ${folded.join(' x ')} mm outside when it is folded, ${flat}.`
 }

@@ -2,9 +2,7 @@
 import { memo } from 'react'
 import styled from 'styled-components'
 import { MM_PER_INCH, type Unit } from '@/core/units/length'
-import type { ScreenSize, View } from './view'
-
-export const RULER = 20
+import { RULER, type ScreenSize, type View } from './view'
 
 const Strip = styled.svg`
   position: absolute;

@@ -66,7 +66,7 @@ export function useView(name: string, box: Box | null) {
   }, [box, size])
 
   useEffect(() => {
-    if (fitted.current || !box || size.width === 0) return
+    if (fitted.current || !box || box.minX > box.maxX || size.width === 0) return
     fitted.current = true
     showAll()
   }, [box, size, showAll])

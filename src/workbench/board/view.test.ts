@@ -26,12 +26,13 @@ describe('a view', () => {
   it('tells what is seen in it, and large enough to be made out', () => {
     const screen = { width: 800, height: 600 }
     const box = (minX: number, minY: number, maxX: number, maxY: number) => ({ minX, minY, maxX, maxY })
-    const by = (scale: number) => ({ scale, x: 0, y: 0 })
-    expect(isSeenIn(by(2), box(0, 0, 400, 300), screen)).toBe(true)
-    expect(isSeenIn(by(2), box(0, 0, 401, 300), screen)).toBe(false)
-    expect(isSeenIn(by(2), box(0, 0, 400, 301), screen)).toBe(false)
-    expect(isSeenIn(by(2), box(-1, 0, 400, 300), screen)).toBe(false)
-    expect(isSeenIn({ ...by(2), y: 2 }, box(0, -1, 400, 200), screen)).toBe(true)
+    // Rulers cover 20 px at the upper and the left edge.
+    const by = (scale: number) => ({ scale, x: 20, y: 20 })
+    expect(isSeenIn(by(2), box(0, 0, 390, 290), screen)).toBe(true)
+    expect(isSeenIn(by(2), box(0, 0, 391, 290), screen)).toBe(false)
+    expect(isSeenIn(by(2), box(0, 0, 390, 291), screen)).toBe(false)
+    expect(isSeenIn(by(2), box(-1, 0, 390, 290), screen)).toBe(false)
+    expect(isSeenIn({ ...by(2), y: 22 }, box(0, -1, 390, 200), screen)).toBe(true)
     expect(isSeenIn(by(2), box(100, 100, 129, 110), screen)).toBe(false)
     expect(isSeenIn(by(2), box(100, 100, 130, 110), screen)).toBe(true)
   })

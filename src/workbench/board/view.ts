@@ -38,6 +38,8 @@ export function fitView(box: Box, screen: ScreenSize, pad = 36): View {
   }
 }
 
+/** What the rulers cover at the upper and at the left edge, px. */
+export const RULER = 20
 /** How large a box must be on the screen to be made out, px. */
 const MADE_OUT = 60
 
@@ -46,8 +48,8 @@ export function isSeenIn(view: View, box: Box, screen: ScreenSize): boolean {
   const least = toScreen(view, { x: box.minX, y: box.minY })
   const most = toScreen(view, { x: box.maxX, y: box.maxY })
   return (
-    least.x >= 0 &&
-    least.y >= 0 &&
+    least.x >= RULER &&
+    least.y >= RULER &&
     most.x <= screen.width &&
     most.y <= screen.height &&
     Math.max(most.x - least.x, most.y - least.y) >= MADE_OUT

@@ -173,7 +173,7 @@ function usePreview(making: Making | null, isAhead: boolean): Preview | null {
             next.takes.map((t) => t.piece),
           )
           const ahead = uniteBoxes(found.lines.map((l) => shapeOf(l.d).box))
-          workbench.bringIntoView(taken ? uniteBoxes([taken, ahead]) : ahead)
+          workbench.lookAt(taken ? uniteBoxes([taken, ahead]) : ahead)
         }
       }
       asking.current = false

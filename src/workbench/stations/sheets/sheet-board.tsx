@@ -17,8 +17,7 @@ import { Muted } from '@/kit/surface'
 import { Board } from '../../board/board'
 import type { BoardDrag } from '../../board/gestures'
 import { paperTint } from '../../board/paper-tint'
-import { RULER } from '../../board/rulers'
-import { toDrawing, type View } from '../../board/view'
+import { RULER, toDrawing, type View } from '../../board/view'
 import { useProject, useWorkbench } from '../../store/context'
 import {
   type Chosen,
