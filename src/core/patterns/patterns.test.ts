@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { describe, expect, it } from 'vitest'
+import { afterEach, describe, expect, it } from 'vitest'
 import * as z from 'zod'
 import { chance } from '../../../corpus/draw'
 import { emptyProject, projectSchema } from '../document/project'
@@ -13,7 +13,16 @@ import { OWN_PATTERN, patternFile, recipeNameOf } from '../making/pattern'
 import { CannotMake } from '../making/recipe'
 import { knownRecipe } from '../making/recipes'
 import { settled } from '../making/settle'
-import { figuresOf, PATTERNS, type Pattern, patternSchema, readPattern, USUAL_CALIPER } from '.'
+import { openCatalog, speakFrom } from '../words'
+import {
+  figuresOf,
+  linesOfPattern,
+  PATTERNS,
+  type Pattern,
+  patternSchema,
+  readPattern,
+  USUAL_CALIPER,
+} from '.'
 import { ArithmeticRefusal, readArithmetic } from './arithmetic'
 import { measuresToProve, problemsOf, shutPose } from './check'
 import { modelOfPiece } from './model'
@@ -317,6 +326,24 @@ describe('the room that things ask for', () => {
       /^“Box” is 70.6 x 110.6 x 50.6 mm outside when it is folded, [\d.]+ x [\d.]+ mm flat.$/,
     )
     expect(figures.at(-1)).toBe(named('tuck-end-box').build)
+  })
+})
+
+describe('the words of a pattern', () => {
+  afterEach(() => speakFrom(() => null))
+
+  it('are those of the language that is spoken: its pieces, and how it is put together', async () => {
+    const german = await openCatalog('de')
+    speakFrom(() => german)
+    const tray = named('tray-and-lid')
+    const titles = linesOfPattern(tray, usual(tray)).map((l) => l.title)
+    expect([...new Set(titles)]).toEqual(['Schale', 'Deckel'])
+    const told = figuresOf(tray, usual(tray)).join('\n')
+    expect(told).toContain('„Schale“ misst')
+    expect(told).toContain('Klebe die Ecken von beiden; der Deckel geht über die Schale.')
+    // What a stranger wrote stays as it is.
+    const own = { ...tray, build: 'Glue it as you like.' }
+    expect(figuresOf(own, usual(tray))).toContain('Glue it as you like.')
   })
 })
 
