@@ -16,6 +16,7 @@ export async function measurePage(svg: string): Promise<Figure[]> {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
     // The TypeScript loader marks functions with a helper that the page does not have.
     await page.addInitScript('globalThis.__name = (f) => f')
+    await page.addInitScript(noteFirstDrawing)
     const weight = weighed(page)
     await page.goto(`${base}/projects/${id}/lines`)
     await page.getByTestId('family').first().waitFor({ timeout: 120_000 })
@@ -29,23 +30,34 @@ export async function measurePage(svg: string): Promise<Figure[]> {
   }
 }
 
-/** Counts the scripts of a page and its workers as they come, each once and compressed, until it is asked. */
+/** Notes in the page when it first shows what it found: this script comes to know of it later, and then more is fetched. */
+function noteFirstDrawing(): void {
+  const seen = new MutationObserver(() => {
+    if (!document.querySelector('[data-testid="family"]')) return
+    document.documentElement.dataset.firstDrawing = String(performance.timeOrigin + performance.now())
+    seen.disconnect()
+  })
+  seen.observe(document, { childList: true, subtree: true })
+}
+
+/** Counts the scripts of a page and its workers as they come, each once and compressed, up to the first drawing. */
 function weighed(page: Page): () => Promise<Figure> {
-  const sizes = new Map<string, Promise<number>>()
+  const sizes = new Map<string, { asked: number; size: Promise<number> }>()
   const count = (response: Response) => {
     if (!/\.js($|\?)/.test(response.url()) || sizes.has(response.url())) return
-    sizes.set(
-      response.url(),
-      response.body().then(
-        (bytes) => gzipSync(bytes).length,
-        () => 0,
-      ),
+    const size = response.body().then(
+      (bytes) => gzipSync(bytes).length,
+      () => 0,
     )
+    sizes.set(response.url(), { asked: response.request().timing().startTime, size })
   }
   page.on('response', count)
   return async () => {
     page.off('response', count)
-    const bytes = (await Promise.all(sizes.values())).reduce((a, b) => a + b, 0)
+    const drawn = await page.evaluate(() => Number(document.documentElement.dataset.firstDrawing))
+    if (Number.isNaN(drawn)) throw new Error('measure: the page never showed a drawing')
+    const before = [...sizes.values()].filter(({ asked }) => asked <= drawn)
+    const bytes = (await Promise.all(before.map(({ size }) => size))).reduce((a, b) => a + b, 0)
     const kB = Math.round(bytes / 1024)
     return {
       what: 'Scripts of the workbench and its workers up to the first drawing, compressed',
