@@ -126,8 +126,12 @@ describe('crease lay', () => {
       stderr: expect.stringContaining('lay needs --paper'),
     })
     expect(readSize('letter').width).toBeCloseTo(215.9, 9)
+    // ISO 269: C6 is 114 x 162 mm, DL 110 x 220 mm.
+    for (const name of ['C6', 'c6 envelope'])
+      expect(readSize(name)).toMatchObject({ width: 114, height: 162 })
+    expect(readSize('dl')).toMatchObject({ width: 110, height: 220 })
     expect(readSize('12inx30cm')).toMatchObject({ width: expect.closeTo(304.8, 9), height: 300 })
-    for (const bad of ['A99', '12', '1x2x3', '0x5', '-1x5'])
+    for (const bad of ['A99', '12', '1x2x3', '0x5', '-1x5', 'null envelope'])
       expect(() => readSize(bad)).toThrow(/neither a known paper/)
   })
 })

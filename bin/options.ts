@@ -9,11 +9,15 @@ export class UsageError extends Error {
 export type NamedSize = { name: string; width: number; height: number }
 
 /**
- * A size from a name of paper (`A4`, `letter`) or from `WxH` with lengths as people type them (`210x297`, `12inx12in`).
+ * A size from a name of paper (`A4`, `letter`, `C6` or `C6 envelope`) or from `WxH` with lengths as people type them (`210x297`, `12inx12in`).
  * @throws UsageError
  */
 export function readSize(text: string): NamedSize {
-  const known = PAPER_SIZES.find((p) => p.name.toLowerCase() === text.trim().toLowerCase())
+  const asked = text.trim().toLowerCase()
+  // Scripts ask for envelopes by the same name whatever language is spoken.
+  const known = PAPER_SIZES.find(({ name, envelope }) =>
+    [name, ...(envelope ? [envelope, `${envelope} envelope`] : [])].some((n) => n.toLowerCase() === asked),
+  )
   if (known) return known
   const [w, h, ...rest] = text.split(/[x×]/i)
   const width = w ? parseLength(w) : null

@@ -9,20 +9,16 @@ export type PaperSize = {
   envelope: string | null
 }
 
-const sheet = (name: string, width: number, height: number): PaperSize => ({
+const sheet = (name: string, width: number, height: number, envelope: string | null = null): PaperSize => ({
   name,
   width,
   height,
-  envelope: null,
+  envelope,
 })
 const inches = (name: string, width: number, height: number) =>
   sheet(name, width * MM_PER_INCH, height * MM_PER_INCH)
-const envelope = (short: string, width: number, height: number): PaperSize => ({
-  name: say`${short} envelope`,
-  width,
-  height,
-  envelope: short,
-})
+const envelope = (short: string, width: number, height: number) =>
+  sheet(say`${short} envelope`, width, height, short)
 
 /**
  * Known sizes of paper and envelopes, portrait, in mm.
