@@ -18,6 +18,8 @@ export type Convention = {
   /** whether a prepared template can be drawn so at all */
   suits?(dieline: Dieline): boolean
   draw(dieline: Dieline, random: () => number): Drawn[]
+  /** the artboard, where it is not the dieline's with room for words beneath */
+  page?(dieline: Dieline): { width: number; height: number }
   /** words that stand beside it, where they begin */
   texts?(dieline: Dieline): Text[]
   /** how it is written to a file, where that is not SVG */

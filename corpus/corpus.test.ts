@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { ARTBOARD_CONVENTIONS } from './artboard-conventions'
 import { CONVENTIONS } from './conventions'
 import { chance } from './draw'
 import { HARD_CONVENTIONS } from './hard-conventions'
@@ -18,6 +19,16 @@ describe.each(CONVENTIONS)('drawn with $name', (convention) => {
     expect(score.notes.filter((n) => !n.includes('?:'))).toEqual([])
     expect(score.piecesFound).toBe(score.pieces)
     expect(score.bound / score.toBind).toBeGreaterThan(0.999)
+  })
+})
+
+describe.each(ARTBOARD_CONVENTIONS)('saved with the $name', (convention) => {
+  it.each(TEMPLATES)('%o is never surely wrong', async (template) => {
+    const random = chance(template.name.length * 53)
+    const { score } = (await scoreTemplate(convention, template, random))!
+    // What folds lose when they are trimmed at the edge; nothing else.
+    expect(score.wrongSure, score.notes.join('\n')).toBeLessThanOrEqual(2)
+    expect(score.decisions).toBeLessThanOrEqual(3)
   })
 })
 

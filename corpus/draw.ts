@@ -61,6 +61,8 @@ export type Drawn = {
   dash: number[]
   width: number
   layers: string[]
+  /** lines that follow one another and share this are one path of the file, filled even-odd */
+  path?: string
 }
 /** Words on a drawing, where they begin on their base line. */
 export type Text = { x: number; y: number; words: string }

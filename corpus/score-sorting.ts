@@ -1,8 +1,9 @@
+import { ARTBOARD_CONVENTIONS } from './artboard-conventions'
 import { CONVENTIONS as EASY } from './conventions'
 import { HARD_CONVENTIONS } from './hard-conventions'
 import { PAGE_CONVENTIONS } from './page-conventions'
 
-const CONVENTIONS = [...EASY, ...HARD_CONVENTIONS, ...PAGE_CONVENTIONS]
+const CONVENTIONS = [...EASY, ...HARD_CONVENTIONS, ...PAGE_CONVENTIONS, ...ARTBOARD_CONVENTIONS]
 
 import { writeSection } from '../scripts/measure/report'
 import { chance } from './draw'

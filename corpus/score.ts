@@ -139,8 +139,7 @@ export async function drawTemplate(
   const drawing = {
     drawn: convention.draw(dieline, random),
     texts: convention.texts?.(dieline) ?? [],
-    width: dieline.width,
-    height: dieline.height + 30,
+    ...(convention.page?.(dieline) ?? { width: dieline.width, height: dieline.height + 30 }),
   }
   return { dieline, drawing, file: await fileOf(convention, drawing) }
 }

@@ -1,7 +1,16 @@
-import type { Drawing } from './draw'
+import type { Drawing, Drawn } from './draw'
 
 const attribute = (name: string, value: string | number | null) =>
   value === null ? '' : ` ${name}="${value}"`
+
+/** The lines at the beginning that are one path. */
+function onePath(drawn: readonly Drawn[], path: string): string {
+  const end = drawn.findIndex((l) => l.path !== path)
+  return drawn
+    .slice(0, end < 0 ? drawn.length : end)
+    .map((l) => l.d)
+    .join(' ')
+}
 
 /** A drawing as SVG in millimetres; each run of lines with the same layers is a group. */
 export function writeSvg({ drawn, texts = [], width, height }: Drawing): string {
@@ -14,10 +23,12 @@ export function writeSvg({ drawn, texts = [], width, height }: Drawing): string 
     for (const name of layers.slice(same)) out.push(`<g id="${name.replace(/[^\p{L}\p{N}]+/gu, '_')}">`)
     around = layers
   }
-  for (const { d, stroke, fill, dash, width: w, layers } of drawn) {
+  for (const [k, { stroke, fill, dash, width: w, layers, path }] of drawn.entries()) {
+    if (path !== undefined && drawn[k - 1]?.path === path) continue
     enter(layers)
+    const d = path === undefined ? drawn[k]!.d : onePath(drawn.slice(k), path)
     out.push(
-      `<path d="${d}" fill="${fill ?? 'none'}" stroke="${stroke ?? 'none'}"${attribute('stroke-width', stroke ? w : null)}${attribute('stroke-dasharray', dash.length > 0 ? dash.join(' ') : null)}/>`,
+      `<path d="${d}"${attribute('fill-rule', path === undefined ? null : 'evenodd')} fill="${fill ?? 'none'}" stroke="${stroke ?? 'none'}"${attribute('stroke-width', stroke ? w : null)}${attribute('stroke-dasharray', dash.length > 0 ? dash.join(' ') : null)}/>`,
     )
   }
   enter([])

@@ -94,7 +94,10 @@ export function addSource(
   const cleaning = new CleaningReport()
   const whole = withoutCopies(joinDashes(raw, drawing, looks, cleaning), cleaning)
   const sorted = suggestInPlanes(
-    whole.map(({ id, d, look, label, plane }) => ({ id, d, look: looks.byId[look]!, label, plane })),
+    whole.map(({ id, d, look, label, plane }) => {
+      const element = drawing.lines[numberOf(id, file.id)]?.element
+      return { id, d, look: looks.byId[look]!, label, plane, ...(element === undefined ? {} : { element }) }
+    }),
     { ...drawing.artwork, texts: drawing.texts ?? [] },
     { habits: project.habits, gap: project.limits.gap },
   )
@@ -352,10 +355,13 @@ class LookNumbers {
   }
 }
 
+/** The position in its drawing of a line of a file; that of its first stroke, where it was made of several. */
+const numberOf = (line: string, file: string): number => Number.parseInt(line.slice(file.length + 1), 10) - 1
+
 /** A fold with the direction and the angle that its file tells. */
 function withFold(line: Line, drawn: readonly DrawnLine[], file: string): Line {
   const origin = line.lineage?.[0] ?? line.id
-  const of = drawn[Number(origin.slice(file.length + 1)) - 1]
+  const of = drawn[numberOf(origin, file)]
   if (line.role !== 'score' || !of?.fold) return line
   return { ...line, fold: of.fold, ...(of.angle === undefined ? {} : { angle: of.angle }) }
 }

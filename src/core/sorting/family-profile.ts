@@ -51,10 +51,11 @@ export function profileFamilies(
     // The main folds are not those drawn as holes.
     .sort((a, b) => Number(a.dotted) - Number(b.dotted) || b.divides - a.divides)
   folds.forEach((f, i) => {
-    f.kind = i === 0 ? 'fold-look' : 'lesser-fold-look'
+    f.kind = i === 0 && !f.dotted ? 'fold-look' : 'lesser-fold-look'
   })
   for (const f of all)
     if (f.kind === 'other' && !f.dashed && f.slit > 0.9 * f.length && f.length > 0) f.kind = 'free-look'
-  if (folds.length === 0) for (const f of all) if (f.kind === 'outline-look') f.kind = 'only-look'
+  // Beside perforations alone, folds may be drawn as the outlines are.
+  if (folds.every((f) => f.dotted)) for (const f of all) if (f.kind === 'outline-look') f.kind = 'only-look'
   return families
 }

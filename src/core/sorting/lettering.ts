@@ -1,6 +1,7 @@
 import { boxesMeet, boxHolds, heightOf, widthOf } from '../geometry/measure'
 import { isInside } from '../geometry/polyline'
 import { SpatialIndex } from '../geometry/spatial-index'
+import type { Frame } from './frames'
 import type { SceneLine } from './stretch'
 
 /** No letter of a title or note on a drawing is higher, mm (common practice). */
@@ -15,14 +16,15 @@ const LEAST = 4
  */
 export function findLettering(
   lines: readonly SceneLine[],
-  frames: ReadonlyMap<number, string>,
+  frames: ReadonlyMap<number, Frame>,
 ): { outside: Set<number>; onPaper: Set<number> } {
   const outside = new Set<number>()
   const onPaper = new Set<number>()
   const rows = findWriting(lines)
   if (rows.length === 0) return { outside, onPaper }
+  const isPaper = (i: number) => (frames.get(i)?.verdict ?? 'rather outline') === 'rather outline'
   const sheets = lines.filter(
-    (l, i) => l.shape.contour.closed && l.shape.area > 4 * HIGHEST ** 2 && !frames.has(i),
+    (l, i) => l.shape.contour.closed && l.shape.area > 4 * HIGHEST ** 2 && isPaper(i),
   )
   for (const row of rows) {
     const { box } = lines[row[0]!]!.shape

@@ -4,11 +4,12 @@ import { type Box, emptyBox, heightOf, uniteBoxes, widthOf } from '../geometry/m
 import { lengthOfVector, type Point } from '../geometry/point'
 import { isInside, polylineBox, polylineLength, samplesOf } from '../geometry/polyline'
 import { SpatialIndex } from '../geometry/spatial-index'
-import { findPerhapsFrames } from './frames'
+import type { Frame } from './frames'
+import { findPerhapsFrames } from './pages'
 import type { Place, SceneLine, Stretch } from './stretch'
 
 type Known = {
-  frames: ReadonlyMap<number, string>
+  frames: ReadonlyMap<number, Frame>
   lettering: { outside: ReadonlySet<number>; onPaper: ReadonlySet<number> }
   margins: ReadonlySet<number>
   crossed: ReadonlySet<number>
@@ -53,7 +54,12 @@ export function locate(
         const inner = l === nest ? r : l
         const parts = closing.get(inner)?.size ?? 1
         return depthOf(inner) % 2 === 0
-          ? { kind: 'outline', parts, perhapsFrame: perhapsFrames.has(edge.line) }
+          ? {
+              kind: 'outline',
+              parts,
+              perhapsFrame: perhapsFrames.has(edge.line) && !frames.has(edge.line),
+              ratherOutline: frames.get(edge.line)?.why ?? null,
+            }
           : {
               kind: 'opening',
               parts,
@@ -90,7 +96,7 @@ export function locate(
     if (seen.has(i)) return
     const place = ((): Place => {
       const frame = frames.get(i)
-      if (frame) return { kind: 'frame', why: frame }
+      if (frame) return { kind: 'frame', why: frame.why, sure: frame.verdict === 'frame' }
       if (lettering.outside.has(i)) return { kind: 'lettering' }
       if (lettering.onPaper.has(i)) return { kind: 'inscription' }
       if (margins.has(i)) return { kind: 'margin' }

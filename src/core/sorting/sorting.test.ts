@@ -122,14 +122,16 @@ describe('suggestRoles', () => {
     ).toEqual(['cut', 'perforate', 'score'])
   })
 
-  it('skips the artboard and what lies outside, keeps a card that is the artboard', () => {
+  it('skips a sheet behind a piece with folds and what lies outside, keeps a card that is the artboard', () => {
     const white = look({ stroke: null, fill: '#ffffff' })
-    const [board, , outside] = roles([
+    const [board, , fold, outside] = roles([
       [rect(0, 0, 300, 300), white],
       [rect(10, 10, 100, 100), BLACK],
+      [seg(10, 50, 110, 50), RED],
       [seg(200, 200, 250, 200), look({ stroke: '#888888' })],
     ])
     expect(board).toEqual(['skip', true])
+    expect(fold).toEqual(['score', true])
     expect(outside![0]).toBe('skip')
     expect(
       roles([

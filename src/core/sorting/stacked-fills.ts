@@ -8,7 +8,8 @@ import type { DrawnLine } from '../intake/drawing'
 import { say } from '../words'
 import { findFrames } from './frames'
 import { findWriting } from './lettering'
-import { nameOf, OUT_OF_STRUCTURE, strokesOutline } from './scene'
+import { nameOf } from './scene'
+import { OUT_OF_STRUCTURE, strokesOutline } from './structure'
 
 /** A filled shape as it was painted: the lines of one element, by their positions. */
 type Painted = {
@@ -65,8 +66,8 @@ export function findStack(
     family: JSON.stringify(l.look),
     named: nameOf(l),
   }))
-  const frames = findFrames(scene, artwork)
-  const apart = new Set([...frames.keys(), ...findWriting(scene).flat()])
+  const frames = [...findFrames(scene, artwork, gap)].flatMap(([i, f]) => (f.verdict === 'frame' ? [i] : []))
+  const apart = new Set([...frames, ...findWriting(scene).flat()])
   const isPaint = (i: number) =>
     lines[i]!.look.fill !== null &&
     scene[i]!.shape.contour.closed &&

@@ -3,7 +3,14 @@ import type { roleInName } from '../document/role-words'
 import type { Shape } from '../geometry/shape'
 
 /** A line before it has a role. */
-export type UnsortedLine = { id: string; d: string; look: Look; label: string | null }
+export type UnsortedLine = {
+  id: string
+  d: string
+  look: Look
+  label: string | null
+  /** lines of one path of the file share it */
+  element?: number
+}
 
 export type SceneLine = UnsortedLine & {
   shape: Shape
@@ -24,7 +31,7 @@ export type Stretch = {
 /** Where a stretch lies among the faces of the drawing. */
 export type Place =
   /** paper on one side, none on the other */
-  | { kind: 'outline'; parts: number; perhapsFrame: boolean }
+  | { kind: 'outline'; parts: number; perhapsFrame: boolean; ratherOutline: string | null }
   /** closes something within a piece */
   | { kind: 'opening'; parts: number; straight: boolean; rim: boolean }
   /** paper on both sides, of different faces */
@@ -35,7 +42,7 @@ export type Place =
   | { kind: 'outside'; far: boolean }
   /** an ornament in a piece, that takes no part in the structure */
   | { kind: 'within' }
-  | { kind: 'frame'; why: string }
+  | { kind: 'frame'; why: string; sure: boolean }
   | { kind: 'lettering' }
   /** letters on a piece */
   | { kind: 'inscription' }

@@ -2,7 +2,8 @@ import { Groups } from '../arrangement/groups'
 import type { Fold, Role } from '../document/lines'
 import { capital, say } from '../words'
 import { EVIDENCE, type Fact } from './evidence'
-import { makeScene, type Page, type Scene, type Taught, UNTAUGHT } from './scene'
+import { type Frame, findFrames } from './frames'
+import { asSceneLines, makeScene, type Page, type Scene, type Taught, UNTAUGHT } from './scene'
 import type { Stretch, UnsortedLine } from './stretch'
 import { SURE, WEIGHTS } from './weights'
 
@@ -37,8 +38,9 @@ export function suggestRoles(
   lines: readonly UnsortedLine[],
   artwork: Page,
   taught: Partial<Taught> = {},
+  frames: ReadonlyMap<number, Frame> | null = null,
 ): Sorted {
-  const scene = makeScene(lines, artwork, { ...UNTAUGHT, ...taught })
+  const scene = makeScene(lines, artwork, { ...UNTAUGHT, ...taught }, frames)
   const facts = scene.stretches.map((stretch) => {
     const found: Fact[] = []
     for (const evidence of EVIDENCE) {
@@ -61,7 +63,10 @@ export function suggestRoles(
   }
 }
 
-/** The same for lines that lie on several planes: each plane is sorted by itself. */
+/**
+ * The same for lines that lie on several planes: each plane is sorted by itself. What frames the drawing lies around
+ * all of them.
+ */
 export function suggestInPlanes(
   lines: readonly (UnsortedLine & { plane: string })[],
   artwork: Page,
@@ -74,6 +79,7 @@ export function suggestInPlanes(
     else byPlane.set(plane, [i])
   })
   if (byPlane.size < 2) return suggestRoles(lines, artwork, taught)
+  const frames = findFrames(asSceneLines(lines).lines, artwork, taught.gap ?? UNTAUGHT.gap)
   const parts: SortedPart[][] = lines.map(() => [])
   let layersTell = false
   for (const own of byPlane.values()) {
@@ -81,6 +87,7 @@ export function suggestInPlanes(
       own.map((i) => lines[i]!),
       artwork,
       taught,
+      new Map(own.flatMap((i, k) => (frames.has(i) ? [[k, frames.get(i)!] as const] : []))),
     )
     own.forEach((i, k) => {
       parts[i] = sorted.parts[k]!
@@ -124,7 +131,8 @@ function judge(stretch: Stretch, facts: readonly Fact[]): Suggestion {
   const ranked = rank(facts)
   const [role, sum] = ranked[0] ?? (['cut', 0] as [Role, number])
   const lead = sum - (ranked[1]?.[1] ?? 0)
-  const sure = sum >= SURE.least && lead >= SURE.lead - 1e-9 && !isAgainstHabit(facts)
+  const sure =
+    sum >= SURE.least && lead >= SURE.lead - 1e-9 && !isAgainstHabit(facts) && !isPerhapsFrame(facts)
   const speaking = facts.filter((f) => role in WEIGHTS[f.kind])
   const against = facts.filter((f) => !(role in WEIGHTS[f.kind]))
   const reason = speaking.map((f) => f.because).join(say`, and `) || say`nothing else is known of it`
@@ -147,6 +155,11 @@ function isAgainstHabit(facts: readonly Fact[]): boolean {
   const [first] = rank(facts.filter((f) => !isHabit(f)))
   return first !== undefined && !(first[0] in WEIGHTS[habit.kind])
 }
+
+/** Whether it may frame the drawing, and neither a name nor a decision before tells. */
+const isPerhapsFrame = (facts: readonly Fact[]): boolean =>
+  facts.some((f) => f.kind === 'rather-outline') &&
+  !facts.some((f) => isHabit(f) || f.kind.startsWith('named-'))
 
 const isHabit = ({ kind }: Fact): boolean => kind.startsWith('habit-')
 

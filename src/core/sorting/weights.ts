@@ -21,6 +21,10 @@ export const WEIGHTS = {
   'habit-skip': { skip: 5 },
   /** the edge of the artboard, a sheet behind everything, a page around pieces */
   frame: { skip: 8 },
+  /** the same, where what it holds may as well be openings of a piece */
+  'rather-frame': { skip: 5, cut: 4 },
+  /** the same, where it is rather the outline of a piece: asked whatever else is known, but for a name or a decision */
+  'rather-outline': { skip: 4 },
   /** shapes in a row outside every piece, as the letters of a title are */
   lettering: { skip: 5.5 },
   /** such shapes on a piece: printed on it, or cut out of it */

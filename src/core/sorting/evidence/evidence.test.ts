@@ -90,12 +90,37 @@ const SHOWN: Partial<
   },
   frame: {
     shows: [
-      [rect(0, 0, 400, 400), RED],
+      [rect(0, 0, 400, 400), BLUE],
+      [rect(50, 50, 200, 100), BLACK],
+      ['M100 50L100 150', RED],
+    ],
+    // A card at the artboard: its fold would hang in the air.
+    doesNot: [
+      [rect(0, 0, 400, 400), BLUE],
+      [rect(50, 50, 200, 100), BLACK],
+      ['M0 200L400 200', RED],
+    ],
+  },
+  'rather-outline': {
+    shows: [
+      [rect(0, 0, 400, 400), BLUE],
       [rect(50, 50, 200, 100), BLACK],
     ],
     doesNot: [
-      [rect(20, 20, 60, 60), RED],
-      [rect(150, 50, 200, 100), BLACK],
+      [rect(0, 0, 400, 390), BLUE],
+      [rect(50, 50, 200, 100), BLACK],
+    ],
+  },
+  'rather-frame': {
+    shows: [
+      [rect(0, 0, 400, 400), BLUE],
+      [rect(10, 10, 180, 380), BLACK],
+      [rect(200, 10, 180, 380), BLACK],
+    ],
+    // One shape in it may well be its window.
+    doesNot: [
+      [rect(0, 0, 400, 400), BLUE],
+      [rect(50, 50, 200, 100), BLACK],
     ],
   },
   margin: {

@@ -5,7 +5,7 @@ import type { Evidence, Fact } from './evidence'
 export const place: Evidence = ({ line, place: at }): Fact | null => {
   switch (at.kind) {
     case 'frame':
-      return { kind: 'frame', because: at.why }
+      return { kind: at.sure ? 'frame' : 'rather-frame', because: at.why }
     case 'lettering':
       return {
         kind: 'lettering',
@@ -73,6 +73,10 @@ export const rim: Evidence = ({ line, place: at }, { families }) =>
 
 /** A line around everything that may be the outermost piece or a frame. */
 export const perhapsFrame: Evidence = ({ place: at }) =>
-  at.kind === 'outline' && at.perhapsFrame
-    ? { kind: 'perhaps-frame', because: say`it may be a frame or a bleed around what lies in it` }
-    : null
+  at.kind !== 'outline'
+    ? null
+    : at.ratherOutline
+      ? { kind: 'rather-outline', because: at.ratherOutline }
+      : at.perhapsFrame
+        ? { kind: 'perhaps-frame', because: say`it may be a frame or a bleed around what lies in it` }
+        : null
