@@ -16,6 +16,7 @@ import { IntakeRefusal } from '../intake/refusal'
 import { type DashRun, findDashRuns } from '../sorting/dash-runs'
 import { findStack } from '../sorting/stacked-fills'
 import { type SortedPart, suggestInPlanes } from '../sorting/suggest'
+import { uniteFills } from '../sorting/united-fills'
 import { lengthWords } from '../units/length'
 import { counted, language, say } from '../words'
 import { accordionFolds } from './accordions'
@@ -55,9 +56,19 @@ export const GAP = 20
  */
 export function addSource(
   project: Project,
-  drawing: Drawing,
+  asRead: Drawing,
   { stacked: decided = null, replaces = null, ...file }: SourceFile,
 ): [Project, Edit] {
+  // A picture that was parted by colour is paper on paper.
+  const asLayers = asRead.picture?.trace.colours === undefined ? null : 'layers'
+  const found = findStack(asRead.lines, asRead.artwork, project.limits.gap, decided ?? asLayers)
+  const united = found && found.united.length > 0 ? uniteFills(asRead.lines, found.united) : null
+  const drawing = united ? { ...asRead, lines: united.lines } : asRead
+  // What was drawn in parts may still lie on, or carry, other colours.
+  const stack =
+    united && found?.as === 'parts'
+      ? findStack(drawing.lines, drawing.artwork, project.limits.gap, 'layers')
+      : found
   // A source that is read again stays laid as it was.
   const own = replaces ?? file.id
   const before = project.sources[own]
@@ -70,9 +81,6 @@ export function addSource(
   const looks = new LookNumbers(file.id)
   const isShifted = shift.x !== 0 || shift.y !== 0
   const place = (d: string) => (isShifted ? transformPath(d, translation(shift.x, shift.y)) : d)
-  // A picture that was parted by colour is paper on paper.
-  const asLayers = drawing.picture?.trace.colours === undefined ? null : 'layers'
-  const stack = findStack(drawing.lines, drawing.artwork, project.limits.gap, decided ?? asLayers)
   const planeOf = (number: number) => {
     const plane = stack?.planes[number] ?? 0
     return plane === 0 ? file.id : `${file.id}-layer-${plane + 1}`
@@ -92,6 +100,12 @@ export function addSource(
   })
   const raw = drawing.lines.map(asDrawn)
   const cleaning = new CleaningReport()
+  for (const { removed, made } of united?.groups ?? [])
+    cleaning.add(
+      'united',
+      removed.map((i) => ({ ...asDrawn(asRead.lines[i]!, i), id: `${file.id}-part-${i + 1}` })),
+      made.map((i) => raw[i]!.id),
+    )
   const whole = withoutCopies(joinDashes(raw, drawing, looks, cleaning), cleaning)
   const sorted = suggestInPlanes(
     whole.map(({ id, d, look, label, plane }) => {
@@ -122,7 +136,7 @@ export function addSource(
       ...file,
       lay,
       at: shift,
-      ...(stack ? { stacked: { as: stack.as, sure: stack.sure, why: stack.why } } : {}),
+      ...(found ? { stacked: { as: found.as, sure: found.sure, why: found.why } } : {}),
       artwork: drawing.artwork,
       scale: drawing.scale,
       findings: drawing.findings,
@@ -306,6 +320,8 @@ const SAY: Record<Cleaning['kind'], (n: number, made: number) => string> = {
   overshoot: (n) =>
     say`${counted(n, 'fold reached past the edge of its piece and was', 'folds reached past the edge of their pieces and were')} trimmed.`,
   dashes: (n, made) => say`${counted(n, 'stroke')} in a regular beat became ${counted(made, 'dashed line')}.`,
+  united: (n, made) =>
+    say`${counted(n, 'filled shape')} of one colour united where they meet: ${counted(made, 'outline')}.`,
   parted: (n, made) =>
     say`${counted(n, 'line')} parted into ${made}, where a fold becomes an edge or another piece begins.`,
 }

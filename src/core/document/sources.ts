@@ -26,7 +26,7 @@ export const scaleSchema = z.strictObject({
 export type Scale = z.infer<typeof scaleSchema>
 
 export const cleaningSchema = z.strictObject({
-  kind: z.enum(['double', 'overshoot', 'dashes', 'parted']),
+  kind: z.enum(['double', 'overshoot', 'dashes', 'parted', 'united']),
   /** what was done, in a sentence */
   message: z.string().max(400),
   /** for each place the lines as they were, and those that stand there now */
@@ -55,8 +55,8 @@ export const traceSchema = z.strictObject({
 export type TraceOptions = z.infer<typeof traceSchema>
 
 export const stackedSchema = z.strictObject({
-  /** whether fills that lie on others are paper on paper, or are cut out of it */
-  as: z.enum(['layers', 'openings']),
+  /** whether fills that lie on others are paper on paper, are parts of one piece where they share a colour, or are cut out */
+  as: z.enum(['layers', 'parts', 'openings']),
   /** whether a person need not be asked */
   sure: z.boolean(),
   why: z.string().max(400),

@@ -17,6 +17,12 @@ const KINDS = {
   difference: ClipType.Difference,
 } as const
 
+const RULES = {
+  'non-zero': FillRule.NonZero,
+  positive: FillRule.Positive,
+  'even-odd': FillRule.EvenOdd,
+} as const
+
 /** Runs shorter than this are crumbs of rounding, mm; rings of less than this are slivers, mm². */
 const CRUMB = 0.002
 const SLIVER = 1e-4
@@ -25,7 +31,8 @@ const SLIVER = 1e-4
  * Unites, intersects or subtracts two outlines; curves stay curves. Which stretches stay is decided by the library
  * clipper2 (Vatti 1992) on traced contours that meet in common nodes alone; each stretch is then the exact part of the
  * curve that it came from.
- * @param rule what is within: what is wound round at all, or what is wound round the way outlines are
+ * @param rule what is within: what is wound round at all, what is wound round the way outlines are, or what is wound round
+ *   an odd number of times
  * @param flatness how far traces may stray from their curves, mm: coarser ones are faster, and may take a near miss for
  *   a touch
  * @returns outlines, and openings wound against them; none where nothing is left
@@ -34,7 +41,7 @@ export function combine(
   kind: keyof typeof KINDS,
   a: Outline,
   b: Outline = [],
-  { rule = 'non-zero', flatness }: { rule?: 'non-zero' | 'positive'; flatness?: number } = {},
+  { rule = 'non-zero', flatness }: { rule?: keyof typeof RULES; flatness?: number } = {},
 ): Contour[] {
   const traced = traceTogether(
     [...a, ...b].filter((c) => c.closed && c.segments.length > 0),
@@ -49,7 +56,7 @@ export function combine(
   clipper.addSubject(paths(rings.slice(0, split)))
   clipper.addClip(paths(rings.slice(split)))
   const solution: Paths64 = []
-  clipper.execute(KINDS[kind], rule === 'positive' ? FillRule.Positive : FillRule.NonZero, solution)
+  clipper.execute(KINDS[kind], RULES[rule], solution)
   const owners = new Owners(rings)
   return solution.flatMap((path) => {
     const contour = contourOf(path, owners, contours, rings)

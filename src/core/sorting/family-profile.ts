@@ -12,7 +12,14 @@ export type FamilyProfile = {
   dotted: boolean
   dashed: boolean
   /** what its look says of it within the whole drawing */
-  kind: 'outline-look' | 'fold-look' | 'lesser-fold-look' | 'only-look' | 'free-look' | 'other'
+  kind:
+    | 'outline-look'
+    | 'fold-look'
+    | 'lesser-fold-look'
+    | 'dotted-look'
+    | 'only-look'
+    | 'free-look'
+    | 'other'
 }
 
 /**
@@ -51,7 +58,7 @@ export function profileFamilies(
     // The main folds are not those drawn as holes.
     .sort((a, b) => Number(a.dotted) - Number(b.dotted) || b.divides - a.divides)
   folds.forEach((f, i) => {
-    f.kind = i === 0 && !f.dotted ? 'fold-look' : 'lesser-fold-look'
+    f.kind = i > 0 ? 'lesser-fold-look' : f.dotted ? 'dotted-look' : 'fold-look'
   })
   for (const f of all)
     if (f.kind === 'other' && !f.dashed && f.slit > 0.9 * f.length && f.length > 0) f.kind = 'free-look'

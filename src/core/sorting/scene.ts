@@ -40,12 +40,13 @@ export type Page = { width: number; height: number; texts?: readonly DrawnText[]
 export function asSceneLines(lines: readonly UnsortedLine[]): { lines: SceneLine[]; layersTell: boolean } {
   const shapes = lines.map((l) => shapeOf(l.d))
   const layersTell = doLayersTell(lines, shapes)
+  const names = namesOf(lines)
   const sceneLines = lines.map(
     (line, i): SceneLine => ({
       ...line,
       shape: shapes[i]!,
       family: familyKeyOf(line.look, layersTell),
-      named: nameOf(line),
+      named: names[i]!,
     }),
   )
   return { lines: sceneLines, layersTell }
@@ -87,13 +88,24 @@ export function makeScene(
   }
 }
 
-/** What the file itself says of a line. */
-export function nameOf({ label, look }: Pick<UnsortedLine, 'label' | 'look'>): SceneLine['named'] {
-  for (const name of [label, ...[...look.layers].reverse()]) {
+/** What the file itself says of a line, the innermost name first. */
+function nameOf(
+  { label, look }: Pick<UnsortedLine, 'label' | 'look'>,
+  common: ReadonlySet<string>,
+): SceneLine['named'] {
+  const names = [label, ...[...look.layers].reverse()].flatMap((name) => {
     const role = name ? roleInName(name) : null
-    if (role) return { role, name: name! }
-  }
-  return null
+    return role ? [{ role, name: name!, isOfAll: common.has(name!) }] : []
+  })
+  return names.find((n) => !n.isOfAll) ?? names[0] ?? null
+}
+
+/** What the file says of each line. A group that holds the whole drawing tells of it as a whole. */
+export function namesOf(lines: readonly Pick<UnsortedLine, 'label' | 'look'>[]): SceneLine['named'][] {
+  const [first, ...rest] = lines
+  const looks = new Set(rest.map((l) => l.look))
+  const common = (first?.look.layers ?? []).filter((name) => [...looks].every((l) => l.layers.includes(name)))
+  return lines.map((l) => nameOf(l, new Set(common)))
 }
 
 /**

@@ -3,6 +3,7 @@ import { addSource } from '../binding/add-source'
 import { closeOpenings, cutOutOfBeneath, layerOfItsOwn, pieceBeneath } from '../binding/planes'
 import { emptyProject, type Project } from '../document/project'
 import { filesOf, PLAIN_READING, type Stacked } from '../document/sources'
+import { inspect } from '../inspection'
 import { readDrawing } from '../intake/formats'
 import { settled } from '../making/settle'
 import { shapesOf } from '../pieces/piece-shape'
@@ -133,5 +134,71 @@ describe('fills that lie on one another', () => {
     const apart = await draw(BODY + rect(30, 60, 20, 40, '#f0e0c0') + rect(80, 60, 20, 40, '#f0e0c0'))
     expect(piecesOf(apart)).toEqual(['100x140', '20x40', '20x40'])
     expect(new Set(Object.values(apart.lines).map((l) => l.plane)).size).toBe(2)
+  })
+})
+
+describe('fills of one colour that cross', () => {
+  const ONE = '#345678'
+  const round = (x: number, y: number, rx: number, ry: number, fill = ONE) =>
+    `<ellipse cx="${x}" cy="${y}" rx="${rx}" ry="${ry}" fill="${fill}"/>`
+  const TEAPOT =
+    round(90, 110, 50, 40) + round(90, 65, 10, 10) + round(90, 76, 30, 9) + round(150, 100, 16, 16)
+
+  it('are rather one piece drawn in parts, and asked about; what was drawn can be put back', async () => {
+    const project = await draw(TEAPOT)
+    expect(stackedOf(project)).toMatchObject({ as: 'parts', sure: false })
+    expect(piecesOf(project)).toEqual(['126x95'])
+    const [united] = filesOf(project.sources)[0]!.cleaning
+    expect(united).toMatchObject({ kind: 'united', items: [{ removed: { length: 4 }, made: { length: 1 } }] })
+    // Curves stay curves.
+    const [line] = Object.values(project.lines)
+    expect(line!.d.match(/C/g)!.length).toBeLessThan(30)
+    expect(line!.d).not.toContain('L')
+  })
+
+  it('are layers where a person says so', async () => {
+    expect(piecesOf(await draw(TEAPOT, 'layers'))).toHaveLength(4)
+  })
+
+  it('have no false openings where what lies within them is one', async () => {
+    const project = await draw(TEAPOT + round(80, 110, 8, 8), 'openings')
+    expect(piecesOf(project)).toEqual(['126x95 with 1'])
+    expect(inspect(project).filter((f) => f.severity === 'error')).toEqual([])
+  })
+
+  it('carry other colours as layers when they are united', async () => {
+    const project = await draw(TEAPOT + round(90, 110, 20, 12, '#f0e0c0'), 'parts')
+    expect(piecesOf(project)).toEqual(['126x95', '40x24'])
+  })
+})
+
+describe('a lid that lies on its tray in the same colour', () => {
+  const net = (x: number, y: number, w: number, l: number, h: number) =>
+    `<path fill="#ddccaa" d="M${x + h} ${y}h${w}v${h}h${h}v${l}h${-h}v${h}h${-w}v${-h}h${-h}v${-l}h${h}z"/>` +
+    `<path stroke="#f00" fill="none" d="M${x + h} ${y + h}h${w}M${x + h + w} ${y + h}v${l}M${x + h} ${y + h + l}h${w}M${x + h} ${y + h}v${l}"/>`
+
+  it('is a piece of its own with its folds, and asked about', async () => {
+    const project = await draw(net(10, 10, 100, 80, 30) + net(25, 25, 102, 82, 14))
+    expect(piecesOf(project)).toEqual(['130x110', '160x140'])
+    expect(stackedOf(project)).toMatchObject({ as: 'layers', sure: false })
+    expect(shapesOf(project).map((s) => s.lines.length)).toEqual([5, 5])
+  })
+})
+
+describe('a group around the whole drawing', () => {
+  it('called art takes nothing out of it, but is asked about', async () => {
+    const project = await draw(`<g id="art">${BODY}</g>`)
+    expect(Object.values(project.lines).map((l) => [l.role, l.sure])).toEqual([['cut', false]])
+    expect(piecesOf(project)).toEqual(['100x140'])
+  })
+
+  it('called die leaves its folds sure', async () => {
+    const project = await draw(
+      '<g id="die" fill="none" stroke="#000"><path d="M10 10H110V90H10Z"/><path d="M60 10V90" stroke="#f00"/></g>',
+    )
+    expect(Object.values(project.lines).map((l) => [l.role, l.sure])).toEqual([
+      ['cut', true],
+      ['score', true],
+    ])
   })
 })

@@ -1,3 +1,4 @@
+import { Groups } from '../arrangement/groups'
 import type { Stacked } from '../document/sources'
 import { type Box, boxHolds, heightOf, uniteBoxes, widthOf } from '../geometry/measure'
 import { isInside, samplesOf } from '../geometry/polyline'
@@ -8,8 +9,8 @@ import type { DrawnLine } from '../intake/drawing'
 import { say } from '../words'
 import { findFrames } from './frames'
 import { findWriting } from './lettering'
-import { nameOf } from './scene'
-import { OUT_OF_STRUCTURE, strokesOutline } from './structure'
+import { namesOf } from './scene'
+import { isNamedOut, strokesOutline } from './structure'
 
 /** A filled shape as it was painted: the lines of one element, by their positions. */
 type Painted = {
@@ -25,12 +26,14 @@ type Painted = {
 }
 
 /** How two painted shapes lie, the lower one first: what that says of the drawing. */
-type Verdict = 'layers' | 'perhaps layers' | 'perhaps openings' | 'nothing'
+type Verdict = 'layers' | 'perhaps layers' | 'perhaps parts' | 'perhaps openings' | 'nothing'
 
 /** Fills that lie on one another, and the level of paper that each line of the drawing belongs to. */
 export type Stack = Stacked & {
   /** a number for each line, from 0 upwards: lines of one level and one fill share it */
   planes: number[]
+  /** groups of shapes of one colour that are united, each shape by the positions of its lines */
+  united: number[][][]
 }
 
 /** Paper that is smaller than this is not laid on paper, mm (common practice). */
@@ -39,6 +42,8 @@ const LEAST = 3
 const TOUCH = 0.02
 /** A share from which one shape lies wholly within the other. */
 const WHOLE = 0.98
+/** A shape within one of its own colour is large from this share of it. */
+const LARGE = 0.3
 /** More shapes than this are a picture that was painted rather than layers that were planned: a person is asked. */
 const FEW = 40
 /** Beyond this number no fills are compared at all. */
@@ -59,23 +64,21 @@ export function findStack(
   choice: Stacked['as'] | null = null,
 ): Stack | null {
   if (lines.every((l) => l.look.fill === null)) return null
+  const names = namesOf(lines)
   const scene = lines.map((l, i) => ({
     ...l,
     id: String(i),
     shape: shapeOf(l.d),
     family: JSON.stringify(l.look),
-    named: nameOf(l),
+    named: names[i]!,
   }))
   const frames = [...findFrames(scene, artwork, gap)].flatMap(([i, f]) => (f.verdict === 'frame' ? [i] : []))
   const apart = new Set([...frames, ...findWriting(scene).flat()])
   const isPaint = (i: number) =>
-    lines[i]!.look.fill !== null &&
-    scene[i]!.shape.contour.closed &&
-    !apart.has(i) &&
-    !OUT_OF_STRUCTURE.has(scene[i]!.named?.role.role ?? 'cut')
+    lines[i]!.look.fill !== null && scene[i]!.shape.contour.closed && !apart.has(i) && !isNamedOut(scene[i]!)
   const painted = paintedShapes(lines, scene, isPaint)
   if (painted.length < 2 || painted.length > MOST) return null
-  const { beneath, verdicts } = compare(painted)
+  const { beneath, verdicts, crossing } = compare(painted)
   // An open line paints nothing, whatever fill it says it has.
   const strokes = scene.flatMap((l, i) =>
     !apart.has(i) && (l.look.fill === null || !l.shape.contour.closed) ? [i] : [],
@@ -91,7 +94,30 @@ export function findStack(
   return {
     ...stacked,
     planes: as === 'layers' ? planesOf(lines, scene, painted, beneath) : lines.map(() => 0),
+    united: as === 'layers' ? [] : groupsOf(painted, as === 'parts' ? null : crossing),
   }
+}
+
+/**
+ * Shapes of one colour that are one piece: all of them, or those that cross one another where `crossing` names such
+ * pairs; what lies wholly within another may be an opening then.
+ */
+function groupsOf(painted: readonly Painted[], crossing: readonly [number, number][] | null): number[][][] {
+  const groups = new Groups(painted.length)
+  const byFill = new Map<string, number>()
+  if (crossing) for (const [j, k] of crossing) groups.join(j, k)
+  else
+    painted.forEach(({ fill }, k) => {
+      groups.join(byFill.get(fill) ?? k, k)
+      byFill.set(fill, k)
+    })
+  const members = new Map<number, number[][]>()
+  painted.forEach(({ lines }, k) => {
+    const list = members.get(groups.of(k)) ?? []
+    members.set(groups.of(k), list)
+    list.push(lines)
+  })
+  return [...members.values()].filter((shapes) => shapes.length > 1)
 }
 
 /** The lines of each element with a fill, as one shape. What is too small to be paper is none. */
@@ -122,8 +148,9 @@ function paintedShapes(
   })
 }
 
-/** For each shape those beneath it that it lies on, and what every such pair says. */
-function compare(painted: readonly Painted[]): { beneath: number[][]; verdicts: Verdict[] } {
+/** For each shape those beneath it that it lies on, what every such pair says, and those that cross in one colour. */
+function compare(painted: readonly Painted[]) {
+  const crossing: [number, number][] = []
   const verdicts: Verdict[] = []
   /** white shapes within others: what lies within such a one may be an island in an opening */
   const perhapsOpen = new Set<number>()
@@ -138,11 +165,12 @@ function compare(painted: readonly Painted[]): { beneath: number[][]; verdicts: 
       const verdict = isIsland ? 'nothing' : judge(lower, upper, shared)
       if (verdict === 'perhaps openings') perhapsOpen.add(k)
       verdicts.push(verdict)
+      if (verdict === 'perhaps parts') crossing.push([j, k])
       // The same shape painted twice is one piece drawn twice.
       return !isTwice(lower, upper, shared)
     }),
   )
-  return { beneath, verdicts }
+  return { beneath, verdicts, crossing }
 }
 
 const isSameBox = (a: Box, b: Box) => boxHolds(a, b, 0.1) && boxHolds(b, a, 0.1)
@@ -166,11 +194,13 @@ function judge(lower: Painted, upper: Painted, shared: number): Verdict {
     return 'layers'
   const isAlike = lower.fill === upper.fill
   if (shared >= WHOLE * upper.area) {
-    if (isAlike) return 'nothing'
+    // Of one colour it cannot be seen on it: a small one is an opening drawn alike, a large one a lid on its tray.
+    if (isAlike) return upper.area < LARGE * lower.area ? 'nothing' : 'perhaps layers'
     return isWhite(upper.fill) ? 'perhaps openings' : 'layers'
   }
-  if (shared >= WHOLE * lower.area) return isAlike ? 'nothing' : 'perhaps layers'
-  return isAlike ? 'perhaps layers' : 'layers'
+  if (shared >= WHOLE * lower.area)
+    return isAlike && lower.area < LARGE * upper.area ? 'nothing' : 'perhaps layers'
+  return isAlike ? 'perhaps parts' : 'layers'
 }
 
 const isWhite = (fill: string): boolean => /^#f[c-f]f[c-f]f[c-f]$/i.test(fill)
@@ -185,7 +215,14 @@ function hasFolds(scene: readonly { shape: Shape }[], strokes: readonly number[]
 /** What all pairs say together; null where they say nothing. */
 function sum(verdicts: readonly Verdict[], shapes: number, folds: boolean): Stacked | null {
   const has = (verdict: Verdict) => verdicts.includes(verdict)
-  if (!has('layers') && !has('perhaps layers'))
+  const why = say`Filled shapes lie on one another`
+  if (has('perhaps parts') && !folds)
+    return {
+      as: 'parts',
+      sure: false,
+      why: say`${why} in one colour: they may be one piece drawn in parts, or layers of paper.`,
+    }
+  if (!has('layers') && !has('perhaps layers') && !has('perhaps parts'))
     return has('perhaps openings') && !folds
       ? {
           as: 'openings',
@@ -193,7 +230,6 @@ function sum(verdicts: readonly Verdict[], shapes: number, folds: boolean): Stac
           why: say`White shapes lie on a filled one: they may be openings in it, or layers of white paper on it.`,
         }
       : null
-  const why = say`Filled shapes lie on one another`
   if (folds)
     return {
       as: 'layers',

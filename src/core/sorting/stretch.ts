@@ -16,8 +16,8 @@ export type SceneLine = UnsortedLine & {
   shape: Shape
   /** lines of the same family share a look */
   family: string
-  /** the role that its name or a layer's speaks of, innermost first */
-  named: { role: ReturnType<typeof roleInName> & object; name: string } | null
+  /** the role that its name or a layer's speaks of, innermost first; `isOfAll` where the whole drawing bears it */
+  named: { role: ReturnType<typeof roleInName> & object; name: string; isOfAll: boolean } | null
 }
 
 /** A part of a line between two places where it meets others: what a role is given to first. */

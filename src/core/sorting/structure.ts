@@ -27,7 +27,11 @@ export function arrangeSome(
 }
 
 /** Names that take a line out of the structure: what is printed, drawn or only shown may cross anything. */
-export const OUT_OF_STRUCTURE: ReadonlySet<Role> = new Set<Role>(['pen', 'print', 'skip'])
+const OUT_OF_STRUCTURE: ReadonlySet<Role> = new Set<Role>(['pen', 'print', 'skip'])
+
+/** Whether its own name, and not that of the whole drawing, takes a line out. */
+export const isNamedOut = ({ named }: Pick<SceneLine, 'named'>): boolean =>
+  named !== null && !named.isOfAll && OUT_OF_STRUCTURE.has(named.role.role)
 
 /**
  * The lines that edges and folds can be among. Fills without a stroke are ornaments where strokes close outlines, and
@@ -40,9 +44,7 @@ export function structuralLines(
   gap: number,
 ): number[] {
   const verdictOf = (i: number) => frames.get(i)?.verdict
-  const structural = lines.flatMap((l, i) =>
-    verdictOf(i) || apart.has(i) || (l.named && OUT_OF_STRUCTURE.has(l.named.role.role)) ? [] : [i],
-  )
+  const structural = lines.flatMap((l, i) => (verdictOf(i) || apart.has(i) || isNamedOut(l) ? [] : [i]))
   const perhaps = lines.flatMap((_, i) => (verdictOf(i) === 'rather outline' ? [i] : []))
   const isFill = (i: number) => lines[i]!.look.stroke === null && lines[i]!.named?.role.role !== 'cut'
   const fills = structural.filter(isFill)

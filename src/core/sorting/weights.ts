@@ -12,6 +12,13 @@ export const WEIGHTS = {
   'named-pen': { pen: 6 },
   'named-print': { print: 6 },
   'named-skip': { skip: 8 },
+  /** the whole drawing lies in a layer or group with such a word: a person is asked about what has an outline of its own */
+  'group-cut': { cut: 2 },
+  'group-score': { score: 5 },
+  'group-perforate': { perforate: 5 },
+  'group-pen': { pen: 5 },
+  'group-print': { print: 5 },
+  'group-skip': { skip: 5 },
   /** a person gave the same look this role in another file of the project */
   'habit-cut': { cut: 5 },
   'habit-score': { score: 5 },
@@ -65,6 +72,8 @@ export const WEIGHTS = {
   'fold-look': { score: 3.3 },
   /** a second such look: another kind of fold, or a perforation */
   'lesser-fold-look': { score: 1, perforate: 1.2 },
+  /** the only look that runs from edge to edge inside, in dots: perforations, or folds */
+  'dotted-look': { score: 1, perforate: 1 },
   /** every line of its look ends free inside pieces: strokes of a pen rather than slits */
   'free-look': { pen: 2.2 },
   /** dashes of a length that is read as a fold */

@@ -23,6 +23,7 @@ export function useReread(source: FileSource) {
 
 const STACKED = [
   { value: 'layers', title: say`layers of paper, a piece each` },
+  { value: 'parts', title: say`one piece drawn in parts, united where one colour meets` },
   { value: 'openings', title: say`openings cut out of what lies beneath` },
 ] as const
 

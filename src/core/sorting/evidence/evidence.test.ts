@@ -37,7 +37,48 @@ const FOLD = seg(80, 0, 80, 100)
 const SHOWN: Partial<
   Record<EvidenceKind, { shows: Drawn[]; doesNot: Drawn[]; artwork?: { width: number; height: number } }>
 > = {
-  'named-cut': { shows: [[BOX, layer('Cut lines')]], doesNot: [[BOX, layer('Layer 1')]] },
+  'named-cut': {
+    shows: [
+      [BOX, layer('Cut lines')],
+      [FOLD, RED],
+    ],
+    doesNot: [
+      [BOX, layer('Layer 1')],
+      [FOLD, RED],
+    ],
+  },
+  ...Object.fromEntries(
+    Object.entries({
+      cut: 'die',
+      score: 'Falz',
+      perforate: 'Perforation',
+      pen: 'Pen',
+      print: 'art',
+      skip: 'Notes',
+    }).map(([role, name]): [string, { shows: Drawn[]; doesNot: Drawn[] }] => [
+      `group-${role}`,
+      {
+        shows: [
+          [BOX, layer(name)],
+          [FOLD, layer(name)],
+        ],
+        doesNot: [
+          [BOX, layer(name)],
+          [FOLD, RED],
+        ],
+      },
+    ]),
+  ),
+  'dotted-look': {
+    shows: [
+      [FOLD, look({ dash: [0.8, 0.8] })],
+      [BOX, BLACK],
+    ],
+    doesNot: [
+      [FOLD, look({ dash: [3, 2] })],
+      [BOX, BLACK],
+    ],
+  },
   'named-score': {
     shows: [
       [FOLD, layer('Falz')],
