@@ -23,6 +23,16 @@ export const SVG_NOTICES: NoticeKinds = {
     severity: 'warning',
     say: (n, at) => say`${counted(n, 'mask')} not applied (first at ${at}): lines behind it are kept.`,
   },
+  marker: {
+    severity: 'warning',
+    say: (n, at) =>
+      say`Marks at the ends or corners of ${counted(n, 'line')} left out (first at ${at}), as arrowheads are. Convert them to paths in the drawing program if they are to be cut or drawn.`,
+  },
+  pattern: {
+    severity: 'warning',
+    say: (n, at) =>
+      say`The tiles of ${counted(n, 'shape')} filled with a pattern left out (first at ${at}): its outline is kept. Convert the pattern to paths in the drawing program if it is to be cut or drawn.`,
+  },
   filter: {
     severity: 'note',
     say: (n, at) => say`${counted(n, 'filter')} not applied (first at ${at}): it changes colours, not lines.`,

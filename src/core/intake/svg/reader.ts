@@ -10,7 +10,8 @@ import {
   scaling,
   translation,
 } from '../../geometry/affine'
-import { transformContour } from '../../geometry/path'
+import { readPath, transformContour } from '../../geometry/path'
+import { distance } from '../../geometry/point'
 import { say } from '../../words'
 import { type Drawing, type DrawnText, MOST_LETTERS, MOST_TEXTS } from '../drawing'
 import { LineCollector } from '../line-collector'
@@ -24,7 +25,7 @@ import { contoursOf, SHAPE_NAMES } from './shapes'
 import { computeStyle, opacityOf, type Style } from './style'
 import { joinedSheets, StyleSheet } from './stylesheet'
 import { parseTransform } from './transform'
-import { trueSizeOf } from './true-size'
+import { type TrueSize, trueSizeOf } from './true-size'
 import { parseViewBox, viewBoxTransform } from './viewport'
 import type { XmlElement } from './xml'
 
@@ -67,8 +68,26 @@ export function readSvgTree(root: XmlElement, mmPerPx: number | null): Drawing {
     throw new IntakeRefusal(
       say`The file is XML, but its root is “${(root.name || say`of another kind`).slice(0, 40)}” and not “svg”. Export the drawing as SVG.`,
     )
-  return new SvgReader(root, mmPerPx).read()
+  const drawing = new SvgReader(root, trueSizeOf(root.attributes, mmPerPx)).read()
+  if (drawing.scale.sure || mmPerPx !== null) return drawing
+  // Where the artboard does not tell, the lines may.
+  const told = trueSizeOf(root.attributes, null, straightLengths(drawing))
+  return told.mmPerPx === drawing.scale.mmPerUnit
+    ? { ...drawing, scale: told.scale }
+    : new SvgReader(root, told).read()
 }
+
+/** How long the straight stretches of a drawing are, px. */
+function straightLengths({ lines, scale }: Drawing): number[] {
+  return lines.slice(0, MOST_MEASURED).flatMap(({ d }) => {
+    const { start, segments } = readPath(d)
+    return segments.flatMap(({ c1, to }, i) =>
+      c1 ? [] : [distance(i === 0 ? start : segments[i - 1]!.to, to) / scale.mmPerUnit],
+    )
+  })
+}
+/** So many lines tell enough. */
+const MOST_MEASURED = 2_000
 
 class SvgReader {
   private readonly byId = new Map<string, XmlElement>()
@@ -81,7 +100,7 @@ class SvgReader {
 
   constructor(
     private readonly root: XmlElement,
-    private readonly chosen: number | null,
+    private readonly size: TrueSize,
   ) {}
 
   read(): Drawing {
@@ -89,7 +108,7 @@ class SvgReader {
     this.index(this.root, styles)
     for (const css of joinedSheets(styles)) this.sheet.add(css)
     if (this.sheet.ignored.length > 0) this.notices.add('style-ignored', this.sheet.ignored[0]!)
-    const { viewport, mmPerPx, scale } = trueSizeOf(this.root.attributes, this.chosen)
+    const { viewport, mmPerPx, scale } = this.size
     if (
       !(
         viewport.width >= 0 &&
@@ -293,6 +312,7 @@ class SvgReader {
       this.notices.add('invisible', say`line ${element.line}`)
       return
     }
+    this.notePaints(element, style)
     this.elements += 1
     const label = humanName(element.attributes)
     const fillRule = style['fill-rule'] === 'evenodd' ? 'evenodd' : 'nonzero'
@@ -302,6 +322,18 @@ class SvgReader {
         { look, label, element: this.elements, fillRule },
         say`line ${element.line}`,
       )
+  }
+
+  /** Tells of what is drawn by a mark at each corner, or within a tile: nothing of it is taken. */
+  private notePaints(element: XmlElement, style: Style): void {
+    const place = say`line ${element.line}`
+    const isTiled = (paint: string | undefined) => {
+      const id = /^url\(\s*['"]?#([^'")]+)/.exec(paint ?? '')?.[1]
+      return id !== undefined && this.byId.get(id)?.name === 'pattern'
+    }
+    if (isTiled(style.fill) || isTiled(style.stroke)) this.notices.add('pattern', place)
+    const marks = (['marker', 'marker-start', 'marker-mid', 'marker-end'] as const).map((m) => style[m])
+    if (marks.some((m) => m && m !== 'none')) this.notices.add('marker', place)
   }
 
   /** How a shape is drawn, in mm; null where nothing of it can be seen. */

@@ -17,6 +17,10 @@ const INHERITED = [
   'font-size',
   'font-family',
   'text-anchor',
+  'marker',
+  'marker-start',
+  'marker-mid',
+  'marker-end',
 ] as const
 const OWN = [
   'display',

@@ -50,9 +50,58 @@ describe('true size', () => {
     expect(scale.choices).toHaveLength(3)
   })
 
+  // 1 in = 96 CSS px; at 72 and at 90 an inch by older habits (common practice).
+  it.each([
+    [72, [131.5, 148.3], [false, 96]],
+    [72, [121, 87], [true, 72]],
+    [90, [121, 87], [false, 90]],
+    [96, [121, 87], [true, 96]],
+  ])('at %d an inch an artboard of %j mm is read: %j', (density, [w, h], [sure, taken]) => {
+    const px = (mm: number) => ((mm * density) / 25.4).toFixed(3)
+    const { scale } = read(svg(line, `width="${px(w!)}" height="${px(h!)}"`))
+    expect([scale.sure, Math.round(25.4 / scale.mmPerUnit)]).toEqual([sure, taken])
+    if (taken === density) expect(scale.why).toContain(`At ${density} an inch its artboard is a whole ${w}`)
+    expect(scale.choices).toHaveLength(3)
+  })
+
+  it('asks where an artboard is whole at several densities', () => {
+    // 10 x 7.5 in at 72, 8 x 6 in at 90.
+    const { scale } = read(svg(line, 'width="720" height="540"'))
+    expect(scale.sure).toBe(false)
+    expect(scale.why).toContain('whole at 72 and 90 an inch')
+  })
+
+  it.each([72, 90, 96])('reads lines that are whole millimetres at %d an inch so', (density) => {
+    const px = (mm: number) => ((mm * density) / 25.4).toFixed(3)
+    // A sleeve on an artboard cropped to it and its stroke: its sides tell, the artboard does not.
+    const sides = [62, 44, 118, 31, 87, 12].map((mm, i) => `<path d="M1 ${i}h${px(mm)}" stroke="#000"/>`)
+    const { scale, lines } = read(svg(sides.join(''), `viewBox="0 0 ${px(118.353)} ${px(87.353)}"`))
+    expect(scale.why).toContain(`At ${density} an inch most of its straight lines`)
+    expect(scale.sure).toBe(density === 96)
+    expect(shapeOf(lines[2]!.d).length).toBeCloseTo(118, 2)
+  })
+
   it('takes the scale that a person chose', () => {
     const { artwork } = read(svg(line, 'width="720" height="720"'), 25.4 / 72)
     expect(artwork.width).toBeCloseTo(254, 6)
+  })
+})
+
+describe('what is drawn by marks and tiles', () => {
+  it('is told, and the lines themselves are kept', () => {
+    const { lines, findings } = read(
+      svg(
+        '<defs><marker id="m"><path d="M0 0L4 2L0 4Z"/></marker><pattern id="p" width="4" height="4"><path d="M0 0L4 4"/></pattern>' +
+          '<linearGradient id="g"/></defs>' +
+          '<g style="marker-end:url(#m)"><path d="M0 0L40 0" stroke="#000"/></g>' +
+          '<rect width="20" height="20" fill="url(#p)"/><rect x="40" width="20" height="20" fill="url(#g)"/>',
+      ),
+    )
+    expect(lines).toHaveLength(3)
+    expect(findings.map((f) => [f.rule, f.message.slice(0, 45)])).toEqual([
+      ['intake-marker', 'Marks at the ends or corners of 1 line left o'],
+      ['intake-pattern', 'The tiles of 1 shape filled with a pattern le'],
+    ])
   })
 })
 

@@ -1,7 +1,7 @@
 import type { Scale } from '../../document/sources'
 import { formatLength, formatSize, MM_PER_INCH } from '../../units/length'
 import { matchPaper } from '../../units/paper-sizes'
-import { say } from '../../words'
+import { allOf, say } from '../../words'
 import { isPhysical, splitLength, toPx } from './lengths'
 import { parseViewBox } from './viewport'
 
@@ -23,10 +23,16 @@ function sizeOf(text: string | undefined): ReturnType<typeof splitLength> {
 
 /**
  * The true size of an SVG document. A physical width or height settles it; a size in pixels only is read at the
- * density at which the artboard is a known paper, 96 an inch (CSS) where none is, and the other readings are offered.
+ * density at which the artboard is a known paper, or whole, or at which the straight lines are, 96 an inch (CSS) where
+ * none stands out; the other readings are offered, and it is asked wherever another one is likely.
  * @param chosen mm for one pixel, where a person has chosen it
+ * @param lengths of the straight lines that are drawn, px, where they are known
  */
-export function trueSizeOf(attributes: Record<string, string>, chosen: number | null): TrueSize {
+export function trueSizeOf(
+  attributes: Record<string, string>,
+  chosen: number | null,
+  lengths: readonly number[] | null = null,
+): TrueSize {
   const box = parseViewBox(attributes.viewBox)
   const width = sizeOf(attributes.width)
   const height = sizeOf(attributes.height)
@@ -81,17 +87,56 @@ export function trueSizeOf(attributes: Record<string, string>, chosen: number | 
       true,
       [],
     )
-  const matching = readings.filter((r) => r.paper)
-  const best = matching[0]
-  if (best)
+  const papers = readings.filter((r) => r.paper)
+  if (papers[0])
     return done(
-      best.mmPerUnit,
-      say`The file is in pixels only. At ${best.density} an inch its artboard is ${best.paper!.name}, so that is taken.`,
-      matching.length === 1 && best.density === 96,
+      papers[0].mmPerUnit,
+      say`The file is in pixels only. At ${papers[0].density} an inch its artboard is ${papers[0].paper!.name}, so that is taken.`,
+      papers.length === 1 && papers[0].density === 96,
+    )
+  const whole = readings.filter((r) => isWhole(r.width) && isWhole(r.height))
+  if (whole[0])
+    return done(
+      whole[0].mmPerUnit,
+      whole.length === 1
+        ? say`The file is in pixels only. At ${whole[0].density} an inch its artboard is a whole ${formatSize(whole[0])}, and at no other, so that is taken.`
+        : say`The file is in pixels only, and its artboard is whole at ${allOf(whole.map((r) => String(r.density)))} an inch. Check one length that you know.`,
+      whole.length === 1 &&
+        whole[0].density !== 90 &&
+        !(Number.isInteger(viewport.width) && Number.isInteger(viewport.height)),
+    )
+  const told = lengths && densityOf(lengths)
+  if (told)
+    return done(
+      MM_PER_INCH / told,
+      say`The file is in pixels only. At ${told} an inch most of its straight lines are whole millimetres or eighths of an inch long, and at no other, so that is taken.`,
+      told === 96,
     )
   return done(
     MM_PER_INCH / 96,
     say`The file is in pixels only and its artboard is no known paper, so 96 an inch is taken, as the web does. Check one length that you know.`,
     false,
   )
+}
+
+/** A length is whole where it is that near to a step, mm: millimetres, or parts of an inch. */
+const NEAR = 0.02
+const isStep = (mm: number, step: number) => Math.abs(mm - step * Math.round(mm / step)) <= NEAR
+/** Whether the side of an artboard was meant in millimetres, or in quarters of an inch. */
+const isWhole = (mm: number) => mm > NEAR && (isStep(mm, 1) || isStep(mm, MM_PER_INCH / 4))
+
+/** So many different lengths must be whole at one density, and so few at the others, shares of all. */
+const TELLING = { least: 5, most: 0.7, few: 0.35 }
+
+/** The density at which lengths in pixels are whole; null where none stands out. */
+function densityOf(lengths: readonly number[]): number | null {
+  const distinct = [...new Set(lengths.filter((l) => l > 5).map((l) => Math.round(l * 100) / 100))]
+  if (distinct.length < TELLING.least) return null
+  const shares = DENSITIES.map((density) => {
+    const share = (step: number) =>
+      distinct.filter((l) => isStep((l * MM_PER_INCH) / density, step)).length / distinct.length
+    return { density, share: Math.max(share(1), share(MM_PER_INCH / 8)) }
+  }).sort((a, b) => b.share - a.share)
+  const [first, second] = shares
+  return first!.share >= TELLING.most && second!.share <= TELLING.few ? first!.density : null
 }
