@@ -12,6 +12,8 @@ export function applyFix(project: Project, { fix }: Finding): [Project, Edit] {
   return makeEdit(project, label, (draft) => {
     if (fix?.print)
       draft.print = { ...(draft.print ?? USUAL_PRINT), ...(fix.print === 'both' ? { bothSides: true } : {}) }
+    const making = fix?.measure && draft.sources[fix.measure.source]
+    if (making?.kind === 'making') making.measures[fix!.measure!.measure] = fix!.measure!.value
     for (const { id, role, d } of fix?.lines ?? []) {
       const line = draft.lines[id]
       if (!line) continue

@@ -5,17 +5,17 @@ import { type Line, partOfLine } from '../document/lines'
 import type { Piece } from '../document/pieces'
 import type { Project } from '../document/project'
 import { roleInName } from '../document/role-words'
-import { type Box, boxHolds, heightOf, sharedBox, uniteBoxes, widthOf } from '../geometry/measure'
 import { partOf } from '../geometry/part'
 import { writePath } from '../geometry/path'
 import { shapeOf } from '../geometry/shape'
-import { shapeOfPiece } from '../pieces/piece-shape'
 import { say } from '../words'
 import { type Found, type FoundPiece, findPieces } from './bind'
+import { matchPieces } from './identity'
 
 /**
  * Brings a project's pieces in line with its lines. A found piece that shares lines of an outline with a standing
- * one, or lies in the same box, is that piece still: it keeps id, name, paper and copies.
+ * one, lies in the same box, or is the newer form of one whose lines were replaced, is that piece still: it keeps id,
+ * name, paper and copies.
  * @param label what the edit is called
  * @param before the project with the lines that are replaced, where some are: their pieces are known by where they lay
  * @param planes the planes on which lines changed: the pieces of all others stay as they are
@@ -93,7 +93,7 @@ function reconcile(
     return !planes || plane === undefined || planes.has(plane)
   }
   const asked = Object.values(project.pieces).filter(isAsked)
-  const standing = match(project, asked, found, before)
+  const standing = matchPieces(project, asked, found, before)
   const names = new Set(Object.values(project.pieces).map((p) => p.name))
   const sourceOf = ({ outline }: FoundPiece) => project.lines[outline[0]!]!.source
   const inSource = new Map<string, number>()
@@ -126,6 +126,8 @@ function reconcile(
   })
 }
 
+const same = (a: Piece | undefined, b: Piece): boolean => JSON.stringify(a) === JSON.stringify(b)
+
 /** A piece that is gone leaves the sheets too, and a sheet goes that held nothing else, unless it was cut. */
 function leaveSheets({ layout, pieces }: Project): void {
   const stays = ({ piece }: { piece: string }) => pieces[piece] !== undefined
@@ -137,76 +139,6 @@ function leaveSheets({ layout, pieces }: Project): void {
     return sheet.placements.length > 0 || wasCut(sheet)
   })
 }
-
-const same = (a: Piece | undefined, b: Piece): boolean => JSON.stringify(a) === JSON.stringify(b)
-
-/**
- * The standing piece that each found piece continues; every standing piece at most once. The pair that shares most of
- * an outline comes first, then what lies in the same box.
- */
-function match(
-  project: Project,
-  pieces: readonly Piece[],
-  found: readonly FoundPiece[],
-  before: Project,
-): (Piece | null)[] {
-  const outlineOf = new Map<string, Piece>()
-  for (const piece of pieces) for (const id of piece.outline) outlineOf.set(id, piece)
-  // A parted line is known by the latest line that it was a part of.
-  const known = (id: string): Piece | undefined =>
-    [id, ...[...(project.lines[id]?.lineage ?? [])].reverse()].map((of) => outlineOf.get(of)).find(Boolean)
-  const pairs = found.flatMap((f, i) => {
-    const shared = new Map<Piece, number>()
-    for (const id of f.outline) {
-      const piece = known(id)
-      if (piece) shared.set(piece, (shared.get(piece) ?? 0) + shapeOf(project.lines[id]!.d).length)
-    }
-    return [...shared].map(([piece, length]) => ({ i, piece, length }))
-  })
-  const taken = new Set<string>()
-  const matched: (Piece | null)[] = found.map(() => null)
-  for (const { i, piece } of pairs.sort((a, b) => b.length - a.length || a.i - b.i)) {
-    if (matched[i] || taken.has(piece.id)) continue
-    matched[i] = piece
-    taken.add(piece.id)
-  }
-  const free = pieces.filter((p) => !taken.has(p.id))
-  if (free.length === 0) return matched
-  const isGone = (piece: Piece) => piece.outline.every((id) => !project.lines[id])
-  const boxes = found.map((f, i) =>
-    matched[i] ? null : uniteBoxes(f.outline.map((id) => shapeOf(project.lines[id]!.d).box)),
-  )
-  const overlaps = boxes.flatMap((box, i) =>
-    box
-      ? free.map((piece) => {
-          const old = shapeOfPiece(isGone(piece) ? before : project, piece).box
-          return {
-            i,
-            piece,
-            same: boxHolds(old, box, 0.5) && boxHolds(box, old, 0.5),
-            share: sharedPart(box, old),
-          }
-        })
-      : [],
-  )
-  for (const { i, piece, same, share } of overlaps.sort((a, b) => b.share - a.share)) {
-    // Where all of an outline was replaced, what lies in most of its place is the piece in a newer form.
-    if (!(same || (share >= NEWER_FORM && isGone(piece))) || matched[i] || taken.has(piece.id)) continue
-    matched[i] = piece
-    taken.add(piece.id)
-  }
-  return matched
-}
-
-/** What the boxes of an outline and of its newer form have in common at least. */
-const NEWER_FORM = 0.5
-
-/** The area that two boxes share, of that which they cover together. */
-function sharedPart(a: Box, b: Box): number {
-  const shared = areaOfBox(sharedBox(a, b))
-  return shared / Math.max(1e-9, areaOfBox(a) + areaOfBox(b) - shared)
-}
-const areaOfBox = (box: Box): number => widthOf(box) * heightOf(box)
 
 /**
  * A name that the file gives the outline or the layer around it, or its own where there is nothing else in it, if no

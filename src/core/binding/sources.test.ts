@@ -69,11 +69,33 @@ describe('a source that is replaced or removed', () => {
     expect(Object.values(same.lines).map((l) => l.sure)).toEqual(ids.map(() => true))
   })
 
-  it('takes nothing for a piece that lies elsewhere', async () => {
+  it('knows a piece by its shape where it is drawn elsewhere, and larger', async () => {
     const before = await begun()
     const [card] = Object.values(before.pieces)
-    const [after] = addSource(before, await read(svg(rect(0, 120, 100, 60))), { ...file('c'), replaces: 'a' })
+    for (const drawn of [rect(0, 120, 100, 60), rect(200, 10, 120, 72)]) {
+      const [after] = addSource(before, await read(svg(drawn)), { ...file('c'), replaces: 'a' })
+      expect(after.pieces[card!.id]).toMatchObject({ name: card!.name, paper: 'plum' })
+      expect(after.pieces[card!.id]!.outline).toEqual(['c-1'])
+    }
+  })
+
+  it('takes nothing for a piece that is of another shape', async () => {
+    const before = await begun()
+    const [card] = Object.values(before.pieces)
+    const [after] = addSource(before, await read(svg('M0 120L90 120L45 160Z')), {
+      ...file('c'),
+      replaces: 'a',
+    })
     expect(after.pieces[card!.id]).toBeUndefined()
+  })
+
+  it('does not guess between two that are equally alike', async () => {
+    const two = svg(rect(0, 0, 40, 40), rect(50, 0, 40, 40))
+    const [before] = addSource(emptyProject('Fair'), await read(two), file('a'))
+    const one = svg(rect(300, 0, 48, 48))
+    const [after] = addSource(before, await read(one), { ...file('c'), replaces: 'a' })
+    const kept = Object.keys(before.pieces).filter((id) => after.pieces[id])
+    expect(kept).toEqual([])
   })
 
   it('goes with its lines, looks and pieces, and comes back by undo', async () => {

@@ -11,8 +11,10 @@ import { closeScores } from './close-scores'
 import { cutTwice } from './cut-twice'
 import { fallingIsland } from './falling-island'
 import { foldingWrong } from './folding-wrong'
+import { inkOutside } from './ink-outside'
 import { looseLine } from './loose-line'
 import { noPiece } from './no-piece'
+import { notMade } from './not-made'
 import { nothingLeft } from './nothing-left'
 import { openOutline } from './open-outline'
 import { outgrown } from './outgrown'
@@ -29,6 +31,7 @@ import { tooLarge } from './too-large'
 
 /** Every rule of the inspection; findings come in this order. */
 export const RULES: readonly Rule[] = [
+  notMade,
   noPiece,
   nothingLeft,
   openOutline,
@@ -46,6 +49,7 @@ export const RULES: readonly Rule[] = [
   spike,
   foldingWrong,
   paperThickness,
+  inkOutside,
   artUnprinted,
   artMirrored,
   artShort,

@@ -55,6 +55,26 @@ describe('punch', () => {
     expect((wide / 24) * 0.8).toBeCloseTo(DEFAULT_LIMITS.smallestOpening, 1)
   })
 
+  it('tells what was punched, measured on what came of it', () => {
+    const parts = [10, 40, 70, 130].flatMap((x) => round(x, 20, 5))
+    const card = rect(0, 0, 100, 60)
+    const figures = (...motifs: string[][]) =>
+      make(pieces([card], ...motifs), 'punch', { take: 'whole' }).figures
+    expect(figures(...parts.map((p) => [p]))).toEqual([
+      '3 parts punched, the finest 10 mm across.',
+      '1 part lies beside the piece and was not punched.',
+    ])
+    expect(figures([round(100, 30, 5)])[1]).toBe('1 part reaches past an edge of the piece.')
+  })
+
+  it('is refused beside the piece, and an error where it did something before', () => {
+    const { trouble, shapes } = make(pieces([rect(0, 0, 50, 50)], [round(120, 20, 5)]), 'punch', {
+      take: 'whole',
+    })
+    expect(trouble).toContain('lies beside')
+    expect(shapes).toEqual([])
+  })
+
   it('says why nothing is punched, or nothing would be left', () => {
     const plain = make(pieces([rect(0, 0, 50, 50)], [round(20, 20, 5)]), 'punch')
     expect(plain.trouble).toContain('no inner parts')

@@ -7,7 +7,7 @@ import { uniteBoxes } from '../geometry/measure'
 import { transformPath } from '../geometry/path'
 import { shapeOf } from '../geometry/shape'
 import { shapeOfPiece } from '../pieces/piece-shape'
-import { say } from '../words'
+import { counted, say } from '../words'
 import { CannotMake, type Handle, type Made, measuresOf } from './recipe'
 import { RECIPES, type Recipes, recipeFor } from './recipes'
 
@@ -33,11 +33,14 @@ function actedOn(project: Project, making: Making, recipes: Recipes) {
   const recipe = recipeFor(making, recipes)
   if (!recipe) throw new CannotMake(say`There is no recipe “${making.recipe}” here.`)
   const pieces = making.takes.flatMap(({ piece }) => project.pieces[piece] ?? [])
-  if (pieces.length < making.takes.length) throw new CannotMake(say`A piece that it takes is gone.`)
+  if (pieces.length < making.takes.length)
+    throw new CannotMake(say`A piece that it takes is gone. Choose another one for it, or undo.`)
   const { least, most } = recipe.takes
   if (pieces.length < least || pieces.length > most)
     throw new CannotMake(
-      say`“${recipe.title}” takes ${least === most ? least : say`${least} to ${most}`} pieces, not ${pieces.length}.`,
+      least === most
+        ? say`“${recipe.title}” takes ${counted(least, 'piece')}, and ${pieces.length} are given.`
+        : say`“${recipe.title}” takes ${least} to ${most} pieces, and ${pieces.length} are given.`,
     )
   const shapes = pieces.map((p) => shapeOfPiece(project, p))
   return { recipe, shapes, measures: measuresOf(recipe, making.measures) }

@@ -5,8 +5,21 @@ import type { Making } from '../document/sources'
 export const makingsOf = (project: Pick<Project, 'sources'>): Making[] =>
   Object.values(project.sources).filter((s) => s.kind === 'making')
 
+/** Makings that could not be made anew, and all that are made of what they made: none is what its measures say. */
+export function staleMakings(project: Pick<Project, 'sources' | 'pieces' | 'lines'>): Set<string> {
+  const makings = makingsOf(project)
+  const stale = new Set(makings.flatMap((m) => (m.trouble === null ? [] : [m.id])))
+  if (stale.size === 0) return stale
+  for (let grown = -1; grown !== stale.size; ) {
+    grown = stale.size
+    for (const making of makings)
+      if ([...sourcesTaken(project, making)].some((s) => stale.has(s))) stale.add(making.id)
+  }
+  return stale
+}
+
 /** The sources whose lines bound the pieces that a making takes. */
-export function sourcesTaken(project: Project, { takes }: Making): Set<string> {
+export function sourcesTaken(project: Pick<Project, 'pieces' | 'lines'>, { takes }: Making): Set<string> {
   return new Set(
     takes.flatMap(({ piece }) =>
       (project.pieces[piece]?.lines ?? []).flatMap((id) => project.lines[id]?.source ?? []),

@@ -48,7 +48,8 @@ export function settle(project: Project, edit: Edit, recipes: Recipes = RECIPES)
     const making = next.sources[id]
     if (making?.kind !== 'making' || isLetGo(making)) continue
     const takesMoved = [...sourcesTaken(next, making)].some((s) => s !== id && moved.has(s))
-    if (!isChanged(id) && !takesMoved) continue
+    const lacks = making.trouble === null && making.takes.some((t) => !next.pieces[t.piece])
+    if (!isChanged(id) && !takesMoved && !lacks) continue
     const before = next
     const [made, remaking] = remake(next, making, label, recipes)
     take([made, remaking])

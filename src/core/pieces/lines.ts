@@ -14,7 +14,7 @@ export function roleCounts(project: Pick<Project, 'lines'>, piece: Piece): Parti
 }
 
 /** Lines that some machine or printer works on but that belong to no piece. */
-export function looseLines(project: Project): Line[] {
+export function looseLines(project: Pick<Project, 'lines' | 'pieces'>): Line[] {
   const bound = new Set(Object.values(project.pieces).flatMap((p) => p.lines))
   return Object.values(project.lines).filter((l) => l.role !== 'skip' && !bound.has(l.id))
 }

@@ -198,4 +198,34 @@ describe('what is wrong with sheets', () => {
       station: 'lines',
     })
   })
+
+  it('is an error where a piece could not be made anew', () => {
+    const project = laid((draft) => {
+      draft.sources.m = {
+        kind: 'making',
+        id: 'm',
+        name: 'Tag',
+        recipe: 'shape',
+        measures: {},
+        takes: [],
+        plane: 'm',
+        at: [1, 0, 0, 1, 0, 0],
+        trouble: 'A piece that it takes is gone.',
+      }
+    })
+    const made = structuredClone(project)
+    expect(told(project)).not.toContain('error: not-made')
+    made.lines.l!.source = 'm'
+    expect(told(made)).toContain('error: not-made')
+  })
+
+  it('is an error where a pen would write past the edge of a piece', () => {
+    const draw = (d: string) =>
+      laid((draft) => {
+        draft.lines.w = plainLine('w', 'pen', d)
+        pieceOf(draft).lines.push('w')
+      })
+    expect(told(draw('M10 10L40 10'))).not.toContain('error: ink-outside')
+    expect(told(draw('M10 10L62 10'))).toContain('error: ink-outside')
+  })
 })

@@ -3,7 +3,9 @@ import type { Cutter } from '../document/cutter'
 import { type Sheet, wasCut } from '../document/layout'
 import type { Paper } from '../document/paper'
 import type { Project } from '../document/project'
+import { staleMakings } from '../making/order'
 import { linesOf } from '../pieces/lines'
+import { offPieces } from '../pieces/off-piece'
 import { spentPieces } from '../pieces/spent'
 import { piecesWithoutPaper } from '../pieces/take-paper'
 import { formatSize } from '../units/length'
@@ -17,6 +19,8 @@ export type Trouble = {
     | 'outside'
     | 'on-marks'
     | 'undecided'
+    | 'not-made'
+    | 'ink-outside'
     | 'unplaced'
     | 'no-paper'
     | 'behind'
@@ -27,7 +31,7 @@ export type Trouble = {
   severity: 'error' | 'warning'
   /** what, and where */
   message: string
-  station: 'lines' | 'sheets'
+  station: 'lines' | 'shape' | 'sheets'
   /** null where it is about all of them */
   sheet: string | null
   /** ids of the placements that it is about */
@@ -114,6 +118,39 @@ export function troublesOn(project: Laid, sheet: Sheet, number: number, { papers
         'error',
         say`${counted(open, 'line is', 'lines are')} not decided yet of the pieces on sheet ${number}.`,
         { station: 'lines' },
+      ),
+    )
+  const stale = staleMakings(project)
+  const unmade = sheet.placements.filter(({ piece }) => {
+    const source = project.lines[project.pieces[piece]?.outline[0] ?? '']?.source
+    return source !== undefined && stale.has(source)
+  })
+  if (unmade.length > 0)
+    found.push(
+      trouble(
+        'not-made',
+        'error',
+        told(
+          unmade.map((p) => sheet.placements.indexOf(p)),
+          (it) => say`${it} on sheet ${number} could not be made anew, and stands as it was before.`,
+          (n) => say`${n} pieces on sheet ${number} could not be made anew, and stand as they were before.`,
+        ),
+        { station: 'shape', placements: unmade.map((p) => p.id) },
+      ),
+    )
+  const off = new Set(offPieces(project).map((o) => o.shape.piece.id))
+  const inked = sheet.placements.filter((p) => off.has(p.piece))
+  if (inked.length > 0)
+    found.push(
+      trouble(
+        'ink-outside',
+        'error',
+        told(
+          inked.map((p) => sheet.placements.indexOf(p)),
+          (it) => say`What is penned or printed on ${it} reaches past its edge on sheet ${number}.`,
+          (n) => say`What is penned or printed on ${n} pieces reaches past their edges on sheet ${number}.`,
+        ),
+        { station: 'lines', placements: inked.map((p) => p.id) },
       ),
     )
   const stray = sheet.placements.filter(({ piece, otherPaper }) => {

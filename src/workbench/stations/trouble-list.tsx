@@ -20,6 +20,8 @@ const WORDS: Readonly<Record<Trouble['kind'], string>> = {
   outside: say`over the edge`,
   'on-marks': say`on the marks`,
   undecided: say`not decided`,
+  'not-made': say`not made anew`,
+  'ink-outside': say`past the edge`,
   unplaced: say`on no sheet`,
   'no-paper': say`no paper`,
   behind: say`out of date`,

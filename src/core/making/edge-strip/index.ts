@@ -74,11 +74,10 @@ export const edgeStrip: Recipe = {
     const parts = openingsOf(motif!)
     const joined = side === 'in' ? paper : uniteOutlines(paper, copies(coverOf(motif!)))
     const punched = combine('union', copies(parts.length > 0 ? parts : side === 'out' ? [] : coverOf(motif!)))
-    // A plain motif's inner half stops short of the edge, or its outer half would hang on nothing.
-    const held =
-      side !== 'half' || parts.length > 0
-        ? punched
-        : combine('intersection', punched, grown(paper, -WEB, 'sharp'))
+    // The inner half of a motif stops short of the edge, or its outer half would hang on nothing; it is punched openings
+    // and all, since what lies in them would fall out.
+    const within = () => combine('intersection', copies(coverOf(motif!)), grown(paper, -WEB, 'sharp'))
+    const held = side !== 'half' ? punched : parts.length > 0 ? uniteOutlines(punched, within()) : within()
     const made = combine(
       'difference',
       joined,

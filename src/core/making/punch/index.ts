@@ -46,15 +46,45 @@ export const punch: Recipe = {
         say`The motif has no inner parts to punch. Punch all that it covers, or take another.`,
       )
     const before = paperOf(stays!)
+    // What is told and taken is what truly lies on the piece.
+    const met = combine('intersection', before, act)
+    if (met.length === 0)
+      throw new CannotMake(
+        say`The motif lies beside “${stays!.piece.name}”, so nothing of it would be punched. Move one of them until they lie on one another.`,
+      )
     const made = combine('difference', before, act)
     if (made.length === 0)
       throw new CannotMake(say`Nothing would be left: the motif covers all of the piece.`)
-    return { lines: [...asCuts(made), ...innerLines(stays!, 'of-1')], figures: tellFinest(act, motifs) }
+    return {
+      lines: [...asCuts(made), ...innerLines(stays!, 'of-1')],
+      figures: [...tellFinest(met, motifs), ...tellMissed(act, met)],
+    }
   },
 }
 
 /** Openings that are smaller than this a blade cannot turn in, mm: the limit that the inspection begins with. */
 const FINEST = DEFAULT_LIMITS.smallestOpening
+
+/** How many parts of a motif lie beside the piece, and how many only in part on it. */
+function tellMissed(act: readonly Contour[], met: readonly Contour[]): string[] {
+  const parts = act.filter((c) => areaOf(c) > 0)
+  const shares = parts.map((part) => {
+    const on = combine('intersection', [part], met)
+    return Math.abs(on.reduce((sum, c) => sum + areaOf(c), 0) / areaOf(part))
+  })
+  const beside = shares.filter((s) => s < 0.001).length
+  const partly = shares.filter((s) => s >= 0.001 && s < 0.999).length
+  return [
+    ...(beside > 0
+      ? [
+          say`${counted(beside, 'part lies beside the piece and was', 'parts lie beside the piece and were')} not punched.`,
+        ]
+      : []),
+    ...(partly > 0
+      ? [say`${counted(partly, 'part reaches', 'parts reach')} past an edge of the piece.`]
+      : []),
+  ]
+}
 
 /** What is too fine to be punched, and the size of the motif at which it would hold. */
 function tellFinest(act: readonly Contour[], motifs: readonly PieceShape[]): string[] {

@@ -1,6 +1,8 @@
 'use client'
 import { FilePlus2, RefreshCw, Trash2 } from 'lucide-react'
+import { useState } from 'react'
 import styled from 'styled-components'
+import { unmatchedPieces } from '@/core/binding/identify'
 import { laySources } from '@/core/binding/lay-sources'
 import { removeSource } from '@/core/binding/remove-source'
 import { resizeAll, resizeSource } from '@/core/binding/resize-source'
@@ -20,6 +22,7 @@ import { fetched } from '../fetched'
 import { SizeQuestion, StackQuestion, useReread } from '../questions'
 import { SeverityTag } from '../severity-tag'
 import { Cleaned } from './cleaned'
+import { type Lost, LostPieces } from './lost-pieces'
 import { PictureSettings } from './picture-settings'
 import { Resize } from './resize'
 
@@ -42,10 +45,12 @@ export function Gather() {
   const importing = useImport((file, importId, signal) =>
     workbench.ask((id, base) => api.addFile(id, base, file, { lay }, importId, signal)),
   )
+  const [lost, setLost] = useState<Lost | null>(null)
   return (
     <>
+      {lost ? <LostPieces lost={lost} onDone={setLost} /> : null}
       {filesOf(sources).map((source) => (
-        <SourceLeaf key={source.id} source={source} />
+        <SourceLeaf key={source.id} source={source} onLost={setLost} />
       ))}
       <Section>
         <h2>{say`Another drawing`}</h2>
@@ -88,14 +93,18 @@ export function Gather() {
 /** With it comes the making of letters. */
 const Texts = fetched(() => import('./texts').then((m) => m.Texts))
 
-function SourceLeaf({ source }: { source: FileSource }) {
+function SourceLeaf({ source, onLost }: { source: FileSource; onLost: (lost: Lost | null) => void }) {
   const workbench = useWorkbench()
   const { scale, artwork, findings, pages, picture } = source
-  const replacing = useImport((file, importId, signal) =>
-    workbench.ask((id, base) =>
+  const replacing = useImport(async (file, importId, signal) => {
+    const { project: before } = workbench.store.getState()
+    await workbench.ask((id, base) =>
       api.addFile(id, base, file, { lay: source.lay, replaces: source.id }, importId, signal),
-    ),
-  )
+    )
+    const unmatched = unmatchedPieces(before, workbench.store.getState().project)
+    const isAsked = unmatched.gone.length > 0 && unmatched.fresh.length > 0
+    onLost(isAsked ? { ...unmatched, before: before.lines } : null)
+  })
   const reread = useReread(source)
   // Texts that can be lettered are listed below.
   const shown = findings.filter((f) => f.rule !== 'intake-text' || !source.texts)
