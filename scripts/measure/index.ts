@@ -1,5 +1,6 @@
 import { measureBuilding } from './building'
 import { measureEdits } from './edits'
+import { measureEngine } from './engine'
 import type { Figure } from './figure'
 import { measureFolding } from './folding'
 import { measureImport } from './import'
@@ -23,6 +24,7 @@ const figures: Figure[] = [
   ...(await measureTrace()),
   ...(await measureRegions()),
   ...measureTravel(),
+  ...measureEngine(),
   ...(await measureMakings()),
   ...(await measureFolding()),
   ...(await measureBuilding()),

@@ -43,7 +43,7 @@ describe('words that run off their piece', () => {
     const project = words({ role, height: 20 })
     const [finding] = found(project)
     expect(finding).toMatchObject({ severity: 'error' })
-    expect(finding!.message).toContain('past its edge')
+    expect(finding!.message).toContain('past the edge of')
     const [fitted] = settled(applyFix(project, finding!))
     expect((fitted.sources.m as Making).measures.height).toBeLessThan(20)
     expect(found(fitted)).toEqual([])

@@ -201,7 +201,13 @@ export function pointOn(
   }
 }
 
-/** The crossing of two stretches by Newton's method on their curves, kept within both; where it fails, that of the chords. */
+/** Places on two curves whose points lie farther apart are no crossing, mm. */
+const AGREE = 1e-5
+
+/**
+ * The crossing of two stretches by Newton's method on their curves, kept within both. Where they are nearly parallel it runs
+ * off until both places are clamped, at two different points: there the crossing of the chords stands.
+ */
 function onBoth(a: Stretch, b: Stretch): Point & { places: [number, number] } {
   const start = ({ from, to, at }: Stretch) => from + at * (to - from)
   const within = ({ from, to }: Stretch, v: number) => Math.min(to, Math.max(from, v))
@@ -217,7 +223,13 @@ function onBoth(a: Stretch, b: Stretch): Point & { places: [number, number] } {
   }
   const p = pointOn(a.contour, a.segments, s)
   const q = pointOn(b.contour, b.segments, t)
-  return { x: (p.x + q.x) / 2, y: (p.y + q.y) / 2, places: [s, t] }
+  if (Math.hypot(p.x - q.x, p.y - q.y) <= AGREE)
+    return { x: (p.x + q.x) / 2, y: (p.y + q.y) / 2, places: [s, t] }
+  const [u, v] = [a, b].map(({ contour, segments, from, to, at }) => {
+    const [head, foot] = [pointOn(contour, segments, from), pointOn(contour, segments, to - 1e-12)]
+    return { x: head.x + at * (foot.x - head.x), y: head.y + at * (foot.y - head.y) }
+  }) as [Point, Point]
+  return { x: (u.x + v.x) / 2, y: (u.y + v.y) / 2, places: [start(a), start(b)] }
 }
 
 /** Nodes that lie on another ring, or elsewhere on their own: it gets a node there too. */

@@ -1,9 +1,11 @@
 import { arcByCentre } from '../geometry/arc'
+import { trace } from '../geometry/flatten'
 import { areaOf, lengthOf } from '../geometry/measure'
 import { allSegments } from '../geometry/part'
 import type { Contour, Segment } from '../geometry/path'
 import type { Point } from '../geometry/point'
 import { combine, type Outline } from './combine'
+import { enclosingCircle } from './enclosing-circle'
 import { pointOn } from './nodes'
 
 /** What is left smaller than this comes of rounding where parallels of tight curves cross, mm². */
@@ -17,7 +19,7 @@ const TOLERANCE = 0.004
 const FLATNESS = 0.01
 /** A curve is parted at most so often for its parallel to be fitted. */
 const DEEPEST = 9
-/** Corners whose sharp point would lie farther away than so many times the distance are squared off. */
+/** Corners whose sharp point would lie farther away than so many times the distance are cut square there. */
 const MITRE = 3
 
 /**
@@ -33,10 +35,22 @@ const MITRE = 3
 export function offsetOutline(outline: Outline, by: number, corners: Corners = 'round'): Contour[] {
   const clean = combine('union', outline)
   if (by === 0) return clean
-  const raw = clean.map((contour) => rawParallel(withoutCrumbs(contour), by, corners))
+  const raw = clean
+    .filter((contour) => !vanishes(contour, by))
+    .map((contour) => rawParallel(withoutCrumbs(contour), by, corners))
   return combine('union', raw, [], { rule: 'positive', flatness: FLATNESS }).filter(
     (c) => Math.abs(areaOf(c)) > SPECK,
   )
+}
+
+/**
+ * Whether the parallel of a contour shrinks to nothing, as the disc of the distance covers all of it somewhere. Its raw
+ * parallel would turn inside out there, and be wound the right way again.
+ */
+function vanishes(contour: Contour, by: number): boolean {
+  if (areaOf(contour) > 0 === by > 0) return false
+  const { polyline } = trace(contour, FLATNESS)
+  return enclosingCircle(polyline).radius <= Math.abs(by)
 }
 
 /**
@@ -254,6 +268,12 @@ function turnCorner(
       x: at.x + (by * reach * (before.x + after.x)) / half,
       y: at.y + (by * reach * (before.y + after.y)) / half,
     })
+  } else {
+    // Both sides run on to the square cut, so that nothing of it is nearer than the distance.
+    const half = Math.abs(turn) / 2
+    const on = (Math.abs(by) * (MITRE - Math.cos(half))) / Math.sin(half)
+    path.to({ x: p.x - on * before.y, y: p.y + on * before.x })
+    path.to({ x: q.x + on * after.y, y: q.y - on * after.x })
   }
   path.to(q)
 }
