@@ -120,3 +120,36 @@ describe('decodeArt', () => {
     ])
   })
 })
+
+describe('a drawing as art', () => {
+  const drawn = (size: string, viewBox = '0 0 148 210') =>
+    new TextEncoder().encode(
+      `<svg xmlns="http://www.w3.org/2000/svg" ${size} viewBox="${viewBox}"><rect width="74" height="210" fill="#c00"/></svg>`,
+    )
+  // A5 at 300 pixels an inch (ISO 216).
+  const [W, H] = [1748, 2480]
+  it.each([
+    'width="148mm" height="210mm"',
+    'width="5.8267in" height="8.2677in"',
+    'width="559" height="794"',
+    '',
+  ])('sized by %j is sharp at 300 pixels an inch', async (size) => {
+    const { width, height, rgba } = await decodeArt(drawn(size), W, H)
+    expect([width, height]).toEqual([W, H])
+    const at = (x: number, y: number) => [...rgba.subarray(4 * (y * W + x), 4 * (y * W + x) + 4)]
+    // The edge of the red half lies at its pixel, and no farther than two pixels are mixed.
+    for (const y of [40, 1240, 2440]) {
+      expect(at(W / 2 - 3, y)).toEqual([204, 0, 0, 255])
+      expect(at(W / 2 + 3, y)[3]).toBe(0)
+    }
+  })
+
+  it.each(['width="3mm" height="4mm"', 'width="900mm" height="1200mm"', 'width="40" height="90"'])(
+    'sized by %j is taken',
+    async (size) => {
+      expect((await measureArt(drawn(size), 'a.svg')).format).toBe('svg')
+      const { width } = await decodeArt(drawn(size), W, H)
+      expect(width).toBe(W)
+    },
+  )
+})

@@ -64,12 +64,11 @@ export async function decodeArt(
   fileName = say`The picture`,
 ): Promise<Pixels> {
   try {
-    const plain = await open(bytes).metadata()
-    const isDrawn = plain.format === 'svg'
+    const isDrawn = svg.recognises(bytes)
     // A drawing is made as large as it is needed at once, so that its edges are sharp.
-    const density = isDrawn ? Math.min(100_000, Math.max(1, (72 * width) / plain.width)) : undefined
-    const upright = plain.autoOrient
-    const shrink = isDrawn ? 1 : Math.min(1, Math.max(upright.width / width, upright.height / height))
+    const density = isDrawn ? await densityFor(bytes, width * height) : undefined
+    const upright = isDrawn ? null : (await open(bytes).metadata()).autoOrient
+    const shrink = upright ? Math.min(1, Math.max(upright.width / width, upright.height / height)) : 1
     const { data, info } = await open(bytes, density)
       .autoOrient()
       .toColourspace('srgb')
@@ -84,6 +83,27 @@ export async function decodeArt(
     throw refusal(error, fileName)
   }
 }
+
+/**
+ * The density at which the decoder makes a drawing of so many pixels. It counts twice where the drawing is sized in mm or
+ * inches: for the units, and for the picture; so it is measured.
+ */
+async function densityFor(bytes: Uint8Array, pixels: number): Promise<number> {
+  const sizeAt = (density: number) => sharp(bytes, { density, limitInputPixels: false }).metadata()
+  const [plain, twice] = [await sizeAt(DENSITY), await sizeAt(2 * DENSITY)]
+  // Each time it counts, twice the density is four times the area.
+  const growth = Math.log((twice.width * twice.height) / (plain.width * plain.height)) / Math.log(4)
+  const counts = Math.min(2, Math.max(1, Math.round(growth)))
+  const larger = Math.min(
+    Math.sqrt(pixels / (plain.width * plain.height)),
+    LONGEST / Math.max(plain.width, plain.height),
+  )
+  return Math.min(100_000, Math.max(1, DENSITY * larger ** (1 / counts)))
+}
+/** What the decoder takes where nothing is said, pixels an inch. */
+const DENSITY = 72
+/** Pixels along a side that it makes of a drawing at most. */
+const LONGEST = 30_000
 
 function refusal(error: unknown, fileName: string): IntakeRefusal {
   if (error instanceof IntakeRefusal) return error
