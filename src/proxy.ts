@@ -10,6 +10,10 @@ export function proxy(request: NextRequest): NextResponse {
     return new NextResponse('This server answers on 127.0.0.1 only. Open it under that address.', {
       status: 403,
     })
+  if (!isDecodable(request.nextUrl.pathname))
+    return new NextResponse('This address cannot be read. Open the project from the list at /.', {
+      status: 400,
+    })
   const nonce = btoa(crypto.randomUUID())
   const dev = process.env.NODE_ENV === 'development'
   const policy = [
@@ -31,6 +35,16 @@ export function proxy(request: NextRequest): NextResponse {
   const response = NextResponse.next({ request: { headers } })
   response.headers.set('content-security-policy', policy)
   return response
+}
+
+/** Whether the signs of an address that are written as numbers are text. */
+function isDecodable(path: string): boolean {
+  try {
+    decodeURIComponent(path)
+    return true
+  } catch {
+    return false
+  }
 }
 
 export const config = { matcher: [{ source: '/((?!api/|_next/static|favicon|icon).*)' }] }

@@ -64,7 +64,11 @@ export type ProjectList = z.infer<typeof listSchema>
 
 /** Which projects are listed: those whose name or tags hold some words, or that bear a tag, from one on; or the deleted ones. */
 export const listQuerySchema = z.object({
-  find: z.string().max(120).default(''),
+  find: z
+    .string()
+    .max(120)
+    .overwrite((text) => text.replace(/\p{Cc}+/gu, ' '))
+    .default(''),
   tag: z.string().max(40).default(''),
   sort: z.enum(['changed', 'name', 'begun']).default('changed'),
   from: z.coerce.number().int().nonnegative().default(0),

@@ -7,8 +7,11 @@ const input = z.object({ bytes: z.instanceof(Uint8Array), fileName: z.string().m
 
 export type ReadFontInput = z.infer<typeof input>
 
-/** Letters that are drawn before a font is kept: one that breaks while it is drawn is refused at once. */
-const SAMPLE = 'HAaBgQ&09'
+/** Letters that are drawn before a font is kept (ASCII and Latin-1): one that breaks while it is drawn is refused at once. */
+const LETTERS = [
+  [0x21, 0x7e],
+  [0xa1, 0xff],
+].flatMap(([from, to]) => Array.from({ length: to! - from! + 1 }, (_, k) => String.fromCodePoint(from! + k)))
 
 /** Looks through a font before it is kept. @throws IntakeRefusal for one that is broken or may not be used so */
 export const readFontFile: Task<ReadFontInput, null> = {
@@ -16,13 +19,14 @@ export const readFontFile: Task<ReadFontInput, null> = {
   input: input as z.ZodType<ReadFontInput>,
   timeLimit: 20_000,
   async run({ bytes, fileName }) {
-    const { FontRefusal, readFont } = await import('../core/making/lettering/read-font')
+    const { readFont } = await import('../core/making/lettering/read-font')
+    const { FontRefusal, layOrRefuse } = await import('../core/making/lettering/fonts')
     try {
       const font = readFont(bytes)
-      const known = [...SAMPLE].filter((letter) => font.has(letter)).join('')
-      if (known === '')
+      const known = LETTERS.filter((letter) => font.has(letter))
+      if (!known.some((letter) => /[A-Za-z0-9]/.test(letter)))
         throw new FontRefusal(say`The font has no letters of the Latin alphabet, and no digits.`)
-      font.lay(known)
+      for (const letter of known) layOrRefuse(font, letter)
       return null
     } catch (error) {
       if (error instanceof FontRefusal)

@@ -1,5 +1,6 @@
 import { setImmediate } from 'node:timers/promises'
 import * as z from 'zod'
+import { isFlood, jsonCounter, MOST_VALUES } from '@/core/document/count-json'
 import { id } from '@/core/document/fields'
 import { say } from '@/core/words'
 import { asProblem } from '@/server/as-problem'
@@ -7,7 +8,6 @@ import { guard } from '@/server/guard'
 import { inLanguage, languageOf } from '@/server/language'
 import { log } from '@/server/log'
 import { Problem } from '@/server/problem'
-import { MOST_VALUES, valueCounter } from './count-values'
 
 type Context<P> = { params: Promise<P> }
 
@@ -54,9 +54,13 @@ export async function jsonBytes(request: Request): Promise<Uint8Array<ArrayBuffe
   // Only a script of our own pages can say so: a form of a foreign one cannot.
   if (!/^application\/json\b/i.test(request.headers.get('content-type') ?? ''))
     throw new Problem(415, say`The body is to be application/json.`)
-  const count = valueCounter()
+  const count = jsonCounter()
   return readLimited(request, MAX_JSON, (bytes) => {
-    if (count(bytes) > MOST_VALUES) throw new Problem(413, say`This holds more than ${MOST_VALUES} values.`)
+    if (isFlood(count(bytes)))
+      throw new Problem(
+        413,
+        say`This holds more than ${MOST_VALUES} values, or values too deep within one another.`,
+      )
   })
 }
 

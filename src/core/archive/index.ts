@@ -1,12 +1,14 @@
-import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
+import { strFromU8, strToU8, zipSync } from 'fflate'
 import * as z from 'zod'
+import { isFlood, jsonCounter } from '../document/count-json'
 import { id, name } from '../document/fields'
-import { migrateDocument, type StoredDocument } from '../document/migrations'
+import { migrateDocument, type StoredDocument, UnknownVersion } from '../document/migrations'
 import { type Paper, paperSchema } from '../document/paper'
 import { type Project, VERSION } from '../document/project'
 import { validProject } from '../document/validate'
 import { IntakeRefusal } from '../intake/refusal'
 import { say } from '../words'
+import { ArchiveFault, unzip } from './unzip'
 
 /** A file that a project keeps as it came: a drawing, art, a font. */
 export type KeptFile = { id: string; name: string; bytes: Uint8Array }
@@ -60,6 +62,14 @@ export function writeArchive({ project, papers, files }: Archived): Uint8Array {
 /** Kinds of files that are packed already. */
 const PACKED = /\.(png|jpe?g|pdf|woff2?|zip)$/i
 
+/** Other kinds of files that are archives too, by their endings, and what they are. */
+const DOCUMENTS: readonly (readonly [RegExp, string])[] = [
+  [/\.(docx?|docm|odt|ott|pages|epub)$/i, say`a text document`],
+  [/\.(xlsx?|xlsm|ods|numbers)$/i, say`a table document`],
+  [/\.(pptx?|odp|key)$/i, say`a document of slides`],
+  [/\.(jar|apk|3mf|xpi)$/i, say`an archive of another program`],
+]
+
 /** A file name as it may stand in an archive, whoever opens it. */
 const plain = (text: string): string => text.replace(/[^\w.-]+/g, '_').slice(-60) || 'file'
 
@@ -70,28 +80,18 @@ const plain = (text: string): string => text.replace(/[^\w.-]+/g, '_').slice(-60
  */
 export function readArchive(bytes: Uint8Array, fileName: string): Archived {
   const refuse = (why: string) => new IntakeRefusal(say`${fileName} is not taken. ${why}`)
+  const document = DOCUMENTS.find(([endings]) => endings.test(fileName))
+  if (document)
+    throw refuse(
+      say`It is ${document[1]}, which holds no lines. Export the drawing as SVG, DXF or PDF, and bring that.`,
+    )
   if (bytes.length > MOST.packed) throw refuse(say`It is larger than ${MOST.packed / 1e6} MB.`)
-  let [count, whole] = [0, 0]
-  let entries: Record<string, Uint8Array>
-  try {
-    entries = unzipSync(bytes, {
-      filter: ({ originalSize }) => {
-        count += 1
-        whole += originalSize
-        if (count > MOST.files + 4 || whole > MOST.unpacked)
-          throw refuse(
-            say`It unpacks to more than ${MOST.unpacked / 1e6} MB or ${MOST.files} files, which no project needs.`,
-          )
-        return true
-      },
-    })
-  } catch (error) {
-    if (error instanceof IntakeRefusal) throw error
-    throw refuse(say`The archive is broken. Save it once more where it came from.`)
-  }
+  const entries = unpackedOr(bytes, refuse)
   const json = (path: string): unknown => {
     const entry = entries[path]
     if (!entry) throw refuse(say`“${path}” is missing, so it is no archive of a project.`)
+    if (isFlood(jsonCounter()(entry)))
+      throw refuse(say`“${path}” holds more values, or deeper within one another, than any project.`)
     try {
       return JSON.parse(strFromU8(entry))
     } catch {
@@ -104,11 +104,17 @@ export function readArchive(bytes: Uint8Array, fileName: string): Archived {
     } catch (error) {
       if (error instanceof z.ZodError) {
         const [issue] = error.issues
+        if (issue?.code === 'invalid_type' && issue.path.length === 1 && lacks(value, issue.path[0]))
+          throw refuse(say`${what} lacks “${String(issue.path[0])}”, so it is no whole project.`)
         throw refuse(
           say`${what} does not fit: ${issue?.path.join('.') || say`it`}: ${issue?.message ?? say`it is of another kind`}.`,
         )
       }
-      throw refuse(say`${what} cannot be read: ${(error as Error).message}`)
+      throw refuse(
+        error instanceof UnknownVersion
+          ? error.message
+          : say`${what} is damaged in a way that nothing can be read of it.`,
+      )
     }
   }
   const index = read('“format.json”', (v) => indexSchema.parse(v), json('format.json'))
@@ -118,6 +124,8 @@ export function readArchive(bytes: Uint8Array, fileName: string): Archived {
     json('project.json'),
   )
   const papers = read('“papers.json”', (v) => z.array(paperSchema).max(500).parse(v), json('papers.json'))
+  const twice = index.files.find((f, i) => index.files.findIndex((o) => o.id === f.id) !== i)
+  if (twice) throw refuse(say`Two files in it have the id of “${twice.name}”.`)
   const files = index.files.map(({ path, ...file }): KeptFile => {
     const found = entries[path]
     if (!found) throw refuse(say`“${path}” is named, and missing.`)
@@ -133,6 +141,25 @@ export function readArchive(bytes: Uint8Array, fileName: string): Archived {
   if (missing) throw refuse(say`The file “${missing.name}” of the project is missing in it.`)
   return { project, papers, files }
 }
+
+/** The files of an archive. @throws what `refuse` makes of the reason */
+function unpackedOr(bytes: Uint8Array, refuse: (why: string) => Error): Record<string, Uint8Array> {
+  try {
+    return unzip(bytes, { files: MOST.files + 4, unpacked: MOST.unpacked })
+  } catch (error) {
+    if (!(error instanceof ArchiveFault)) throw error
+    throw refuse(
+      {
+        broken: say`The archive is broken. Save it once more where it came from.`,
+        'too large': say`It unpacks to more than ${MOST.unpacked / 1e6} MB or ${MOST.files} files, which no project needs.`,
+        damaged: say`“${error.path.slice(0, 80)}” in it is damaged or there twice. Save the project once more where it came from.`,
+      }[error.kind],
+    )
+  }
+}
+
+const lacks = (value: unknown, key: PropertyKey | undefined): boolean =>
+  typeof value === 'object' && value !== null && key !== undefined && !Object.hasOwn(value, key)
 
 /** Whether bytes are a zip archive, whatever their name is. */
 export const isArchive = (bytes: Uint8Array): boolean =>

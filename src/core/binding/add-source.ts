@@ -36,6 +36,14 @@ export type SourceFile = {
   replaces?: string | null
 }
 
+/** A file's name as far as a source may be called so, its ending kept. */
+function shortened(name: string): string {
+  if (name.length <= LONGEST_NAME) return name
+  const ending = /\.[a-z0-9]{1,8}$/i.exec(name)?.[0] ?? ''
+  return `${name.slice(0, LONGEST_NAME - ending.length - 1).trim()}…${ending}`
+}
+const LONGEST_NAME = 120
+
 /** The words of a drawing, where it is laid. */
 function textsOf({ texts = [] }: Drawing, shift: Point): Pick<FileSource, 'texts'> {
   const set = texts.flatMap(({ words, setting }): SourceText[] =>
@@ -134,6 +142,7 @@ export function addSource(
     draft.sources[file.id] = {
       kind: 'file',
       ...file,
+      name: shortened(file.name),
       lay,
       at: shift,
       ...(found ? { stacked: { as: found.as, sure: found.sure, why: found.why } } : {}),

@@ -1,4 +1,5 @@
 import { nanoid } from 'nanoid'
+import type { Transaction } from 'sequelize'
 import type { z } from 'zod'
 import { database, write } from '../database'
 import type { CutterRow, PaperRow } from '../database/models'
@@ -38,12 +39,15 @@ export function shelfOf<F>(what: string, row: Row, schema: z.ZodType<F>, first: 
   }
 
   async function add(fields: F): Promise<Thing> {
-    const id = `${what}-${nanoid(10)}`
     await list()
-    await write(async (transaction) => {
-      const position = ((await row.max('position', { transaction })) as number | null) ?? 0
-      await row.create({ id, fields: JSON.stringify(fields), position: position + 1 }, { transaction })
-    })
+    return write((transaction) => addWithin(transaction, fields))
+  }
+
+  /** The same as a part of something larger, which is done as a whole or not at all. */
+  async function addWithin(transaction: Transaction, fields: F): Promise<Thing> {
+    const id = `${what}-${nanoid(10)}`
+    const position = ((await row.max('position', { transaction })) as number | null) ?? 0
+    await row.create({ id, fields: JSON.stringify(fields), position: position + 1 }, { transaction })
     return { ...fields, id }
   }
 
@@ -61,5 +65,5 @@ export function shelfOf<F>(what: string, row: Row, schema: z.ZodType<F>, first: 
     if (count === 0) throw notFound(what)
   }
 
-  return { list, add, change, setDeleted }
+  return { list, add, addWithin, change, setDeleted }
 }

@@ -5,9 +5,12 @@ import { inflateRawSync } from 'node:zlib'
 import { strToU8, zipSync } from 'fflate'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { readArchive, writeArchive } from '../../core/archive'
+import { crc32 } from '../../core/archive/unzip'
 import { emptyProject, type Project, projectSchema } from '../../core/document/project'
+import { IntakeRefusal } from '../../core/intake/refusal'
 import { addMaking } from '../../core/making/make'
 import { settled } from '../../core/making/settle'
+import { seeded } from '../../core/nesting/random'
 import { readFile } from '../../tasks/read-file'
 import { asProblem } from '../as-problem'
 import { closeDatabase } from '../database'
@@ -119,6 +122,31 @@ describe('a whole project as one file', () => {
         /“project.json” does not fit: unit/,
       ],
       ['an unknown field', changed('project.json', { ...sachet(), spell: 1 }), /“project.json” does not fit/],
+      [
+        'no version',
+        changed('project.json', { ...sachet(), version: 0 }),
+        /no version of Velvet Crease writes/,
+      ],
+      ['a version in words', changed('project.json', { ...sachet(), version: '2' }), /“2”, which no version/],
+      [
+        'a slice that is missing',
+        changed('project.json', { ...sachet(), pieces: undefined }),
+        /lacks “pieces”, so it is no whole project/,
+      ],
+      [
+        'two files of one id',
+        changed('format.json', {
+          format: 'velvet-crease-project',
+          version: 2,
+          files: [0, 1].map(() => ({ id: 'src1', name: 'sachet.svg', path: 'files/1-sachet.svg' })),
+        }),
+        /Two files in it have the id/,
+      ],
+      [
+        'a tower of brackets',
+        zipSync({ ...good, 'papers.json': strToU8('['.repeat(30_000_000)) }),
+        /“papers.json” holds more values, or deeper/,
+      ],
       ['a newer version', changed('project.json', { ...sachet(), version: 99 }), /newer version/],
       ['a file that is missing', without('files/1-sachet.svg'), /is named, and missing/],
       [
@@ -145,6 +173,55 @@ describe('a whole project as one file', () => {
       Object.fromEntries(Array.from({ length: 3100 }, (_, i) => [`files/${i}`, new Uint8Array(1)])),
     )
     expect(() => readArchive(many, 'x.zip')).toThrow(/or 3000 files/)
+  })
+
+  it('is refused wherever a bit of it is flipped, or is the same project', () => {
+    const project = sachet()
+    const whole = writeArchive({ project, papers: [], files: [{ id: 'src1', name: 'sachet.svg', bytes }] })
+    const random = seeded(7)
+    let [refused, same] = [0, 0]
+    for (let k = 0; k < 400; k += 1) {
+      const flipped = whole.slice()
+      const at = Math.floor(random() * flipped.length)
+      flipped[at] = flipped[at]! ^ (1 << Math.floor(8 * random()))
+      try {
+        const { project: read, files } = readArchive(flipped, 'x.zip')
+        expect(read).toEqual(project)
+        expect(files.map((f) => Buffer.from(f.bytes).equals(bytes))).toEqual([true])
+        same += 1
+      } catch (error) {
+        expect(error).toBeInstanceOf(IntakeRefusal)
+        refused += 1
+      }
+    }
+    // What lies between the entries tells nothing of them: names in two places, times, attributes.
+    expect(refused).toBeGreaterThan(300)
+    expect(refused + same).toBe(400)
+  })
+
+  it('brings no papers that it does not use, and none where its art is refused', async () => {
+    const here = await papers.list()
+    const other = { ...here[0]!, id: 'other', name: 'Other card' }
+    const project = sachet()
+    await openArchive(
+      writeArchive({ project, papers: [other], files: [{ id: 'src1', name: 'sachet.svg', bytes }] }),
+      'x.zip',
+    )
+    expect(await papers.list()).toEqual(here)
+    for (const piece of Object.values(project.pieces)) piece.paper = 'other'
+    project.art = {
+      a: { id: 'a', name: 'a.png', bytes: 3, format: 'png', pixels: null, width: 10, height: 10 },
+    }
+    const files = [
+      { id: 'src1', name: 'sachet.svg', bytes },
+      { id: 'a', name: 'a.png', bytes: new Uint8Array([1, 2, 3]) },
+    ]
+    await expect(openArchive(writeArchive({ project, papers: [other], files }), 'x.zip')).rejects.toThrow(
+      /a.png is damaged/,
+    )
+    expect(await papers.list()).toEqual(here)
+    // The check value of CRC-32 (catalogues of check sums, from memory).
+    expect(crc32(strToU8('123456789'))).toBe(0xcbf43926)
   })
 
   it('keeps an empty project too', () => {

@@ -82,18 +82,28 @@ async function summaryOf(row: ProjectRow): Promise<ProjectSummary> {
 export type SourceBytes = { id: string; name: string; bytes: Uint8Array }
 
 /** Keeps a new project with its sources: all of it or nothing. */
-export async function createProject(project: Project, sources: readonly SourceBytes[]): Promise<string> {
+export const createProject = (project: Project, sources: readonly SourceBytes[]): Promise<string> =>
+  createProjectWith(async () => project, sources)
+
+/**
+ * The same for a project that is found as a part of the same transaction, together with what it needs.
+ * @param within may write too; what it throws leaves nothing behind
+ */
+export async function createProjectWith(
+  within: (transaction: Transaction) => Promise<Project>,
+  sources: readonly SourceBytes[],
+): Promise<string> {
   const id = nanoid(12)
-  const valid = validProject(project)
-  const document = await frozen(valid)
-  await write(async (transaction) => {
+  const valid = await write(async (transaction) => {
+    const project = validProject(await within(transaction))
+    const document = await frozen(project)
     await ProjectRow.create(
       {
         id,
-        name: valid.name,
-        tags: JSON.stringify(valid.tags ?? []),
+        name: project.name,
+        tags: JSON.stringify(project.tags ?? []),
         revision: 0,
-        summary: JSON.stringify(summarize(valid)),
+        summary: JSON.stringify(summarize(project)),
         summaryRevision: 0,
         snapshotBytes: document.length,
       },
@@ -101,6 +111,7 @@ export async function createProject(project: Project, sources: readonly SourceBy
     )
     await SnapshotRow.create({ projectId: id, revision: 0, document }, { transaction })
     await keepSources(id, sources, transaction)
+    return project
   })
   remember(id, new OpenDocument(detached(valid), 0))
   return id

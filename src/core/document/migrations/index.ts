@@ -15,8 +15,11 @@ const STEPS: readonly ((document: StoredDocument) => StoredDocument)[] = [toVers
 export class UnknownVersion extends RangeError {
   override readonly name = 'UnknownVersion'
   constructor(readonly version: unknown) {
+    const isNewer = typeof version === 'number' && version > VERSION
     super(
-      say`This project was kept by a newer version of Velvet Crease (document ${String(version)}, this one knows ${VERSION}). Update the program to open it; nothing was changed.`,
+      !isNewer
+        ? say`Its version is “${String(version).slice(0, 20)}”, which no version of Velvet Crease writes. The file is damaged; take another copy of it.`
+        : say`This project was kept by a newer version of Velvet Crease (document ${String(version)}, this one knows ${VERSION}). Update the program to open it; nothing was changed.`,
     )
   }
 }

@@ -55,7 +55,7 @@ function readFold(text: string, asked: number | null | undefined): Drawing {
     data = JSON.parse(text)
   } catch (error) {
     throw new IntakeRefusal(
-      say`This FOLD file is no JSON: ${(error as Error).message}. Save it again from the program that made it.`,
+      say`This FOLD file is no JSON: it breaks off, or holds signs that JSON has not. Save it again from the program that made it.`,
     )
   }
   const parsed = fileSchema.safeParse(data)
@@ -86,7 +86,8 @@ function readFold(text: string, asked: number | null | undefined): Drawing {
     throw new IntakeRefusal(
       say`This FOLD file is broken: edge ${broken + 1} names a corner that is not there (there are ${places.length}).`,
     )
-  const named = UNITS[frame.frame_unit ?? '']
+  const unit = frame.frame_unit ?? ''
+  const named = Object.hasOwn(UNITS, unit) ? UNITS[unit] : undefined
   const scale = asked ?? named ?? 1
   const flat = places.map(([x, y]) => ({ x: scale * x!, y: -scale * y! }))
   const [minX, minY] = [Math.min(...flat.map((p) => p.x)), Math.min(...flat.map((p) => p.y))]

@@ -44,7 +44,7 @@ async function readPdf(bytes: Uint8Array, { mmPerUnit, page: wanted }: IntakeOpt
   } catch (error) {
     if (error instanceof IntakeRefusal) throw error
     throw new IntakeRefusal(
-      say`The PDF page cannot be read (${error instanceof Error ? error.message.slice(0, 120) : say`unknown`}). Save it again from the program that drew it.`,
+      say`The PDF file is damaged: its pages cannot be found or read to their end. Save it again from the program that drew it.`,
     )
   }
 }

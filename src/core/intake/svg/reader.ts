@@ -302,7 +302,8 @@ class SvgReader {
       this.resolver(context, context),
       tolerance,
     )
-    if (broken) this.notices.add('broken-path', say`line ${element.line}: ${broken}`)
+    if (broken !== null)
+      this.notices.add('broken-path', say`line ${element.line}, letter ${broken + 1} of its course`)
     if (contours.length === 0) return
     const look = this.lookOf({
       ...context,

@@ -2,13 +2,13 @@ import svgpath from 'svgpath'
 import { arcByCentre, arcByEnds } from '../../geometry/arc'
 import type { Contour, Segment } from '../../geometry/path'
 import type { Point } from '../../geometry/point'
-import { say } from '../../words'
 import { type Axis, splitLength } from './lengths'
 
 /** How the shapes resolve their length attributes: name, axis, and the value where it is missing. */
 export type Resolve = (attribute: string, axis: Axis, fallback?: number) => number
 
-export type Shapes = { contours: Contour[]; broken: string | null }
+/** `broken` tells at which letter of a path it breaks off, from 0. */
+export type Shapes = { contours: Contour[]; broken: number | null }
 
 const whole = (contours: Contour[]): Shapes => ({ contours, broken: null })
 
@@ -105,7 +105,7 @@ function ellipse(cx: number, cy: number, rx: number, ry: number, tolerance: numb
 
 function points(text: string, closed: boolean): Shapes {
   const n = (text.match(/[+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?/gi) ?? []).map(Number)
-  const broken = n.length % 2 === 1 ? say`has an odd number of coordinates` : null
+  const broken = n.length % 2 === 1 ? text.length : null
   const list: Point[] = []
   for (let i = 0; i + 1 < n.length; i += 2) list.push({ x: n[i]!, y: n[i + 1]! })
   const [start, ...rest] = list
@@ -131,9 +131,12 @@ const withLettersAnew = (d: string): string =>
     return parts.join('')
   })
 
-function pathContours(d: string, tolerance: number): Shapes {
+/** The contours of a path's commands (SVG 2, "Path data"). */
+export function pathContours(d: string, tolerance: number): Shapes {
   const parsed = svgpath(withLettersAnew(d))
-  const broken = (parsed as unknown as { err: string }).err || null
+  // The library says in words of its own what is wrong, and where.
+  const { err } = parsed as unknown as { err: string }
+  const broken = err ? Number(/at pos (\d+)/.exec(err)?.[1] ?? 0) : null
   const contours: Contour[] = []
   let current: Contour | null = null
   const open = (start: Point): Contour => {

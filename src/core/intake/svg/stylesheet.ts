@@ -23,6 +23,20 @@ type Rule = {
 const MOST_COMPARISONS = 20_000_000
 const WHERE_IT_HOLDS = 10
 
+/** Brackets that are deeper in one another are no rule that anybody wrote. */
+const MOST_NESTED = 50
+
+/** How deep round brackets and braces lie in one another. */
+function nestedIn(css: string): number {
+  let [depth, deepest] = [0, 0]
+  for (const sign of css) {
+    if (sign === '(' || sign === '{') depth += 1
+    else if ((sign === ')' || sign === '}') && depth > 0) depth -= 1
+    if (depth > deepest) deepest = depth
+  }
+  return deepest
+}
+
 /**
  * The style rules of a drawing: type, class, id, attribute, descendant and child selectors. An element is compared
  * only with rules that ask for its id, one of its classes, its name, or for nothing of these.
@@ -36,7 +50,15 @@ export class StyleSheet {
   readonly ignored: string[] = []
 
   add(css: string): void {
-    const tree = parse(css, { onParseError: (e) => this.ignored.push(e.message), parseValue: false })
+    if (nestedIn(css) > MOST_NESTED) {
+      this.ignored.push(css.trim().slice(0, 40))
+      return
+    }
+    const tree = parse(css, {
+      onParseError: ({ offset }) =>
+        this.ignored.push(css.slice(offset).trim().slice(0, 40) || css.slice(0, 40)),
+      parseValue: false,
+    })
     walk(tree, (node: CssNode) => {
       if (node.type === 'Atrule') {
         this.ignored.push(`@${node.name}`)

@@ -1,6 +1,6 @@
 import { ownFontId } from '../../document/fonts'
 import type { Contour } from '../../geometry/path'
-import { say } from '../../words'
+import { quoted, say } from '../../words'
 import { CannotMake } from '../recipe'
 
 /** Capitals of a font's letters are drawn so high, mm; the base line is y = 0, y runs down. */
@@ -62,4 +62,28 @@ export function fontAtHand(name: string): Font {
     )
   const title = FONTS.find((f) => f.name === name)?.title ?? name
   throw new CannotMake(say`The font “${title}” could not be fetched. Take another one, or try again.`)
+}
+
+/** Why a font is not taken, in a sentence. */
+export class FontRefusal extends RangeError {
+  override readonly name = 'FontRefusal'
+}
+
+/** Lays words, and says where a font breaks at one of their letters. @throws FontRefusal */
+export function layOrRefuse(font: Font, words: string): Letter[] {
+  try {
+    return font.lay(words)
+  } catch {
+    const breaks = [...words].find((letter) => {
+      try {
+        font.lay(letter)
+        return false
+      } catch {
+        return true
+      }
+    })
+    throw new FontRefusal(
+      say`The font breaks at ${quoted(breaks ?? words)}: its outline cannot be read. Save the font anew, write it otherwise, or use another one.`,
+    )
+  }
 }

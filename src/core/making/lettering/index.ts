@@ -9,7 +9,7 @@ import { tenths } from '../offset-measures'
 import { CannotMake, type Made, type MadeLine, type Measures, numberIn, type Recipe } from '../recipe'
 import { asCuts, innerLines, outlinesIn, paperOf } from '../taken'
 import { alongArc, alongEdge, alongOutline, type Course, level, standAt } from './course'
-import { DRAWN_HEIGHT, FONTS, type Font, fontAtHand, type Letter } from './fonts'
+import { DRAWN_HEIGHT, FONTS, type Font, FontRefusal, fontAtHand, type Letter, layOrRefuse } from './fonts'
 import { bridged, held } from './holding'
 import { leastOverlap } from './joining'
 import { contactOf, evenSink, footOf, Ground } from './sink'
@@ -169,9 +169,19 @@ type Placed = {
   neck: number
 }
 
+/** @throws CannotMake where the font breaks at a letter */
+function lettersOf(font: Font, text: string): Letter[] {
+  try {
+    return layOrRefuse(font, text)
+  } catch (error) {
+    if (error instanceof FontRefusal) throw new CannotMake(error.message)
+    throw error
+  }
+}
+
 /** Lays a text out along its course, each letter sunk and held as the measures ask. @throws CannotMake */
 export function laid(font: Font, text: string, measures: Measures, shape: PieceShape | undefined): Placed[] {
-  const letters = font.lay(text)
+  const letters = lettersOf(font, text)
   const spacing = numberIn(measures, 'spacing')
   const total = letters.reduce((sum, l) => sum + l.advance, 0)
   const gaps = spacing * (letters.length - 1)

@@ -15,9 +15,9 @@ import { offsetOutline } from '../../outlines/offset'
 import { shapeOfPiece } from '../../pieces/piece-shape'
 import { make, pieces, rect, round } from '../drawn-pieces'
 import { measuresOf } from '../recipe'
-import { FONTS, fontAtHand, putAtHand } from './fonts'
+import { FONTS, FontRefusal, fontAtHand, layOrRefuse, putAtHand } from './fonts'
 import { laid, lettering } from './index'
-import { FontRefusal, readFont } from './read-font'
+import { readFont } from './read-font'
 
 /** What is used of the font library harfbuzz. */
 type HarfBuzz = {
@@ -306,5 +306,66 @@ describe('the surround of letters', () => {
       expect([by, openings]).toEqual([by, other.openings])
       expect(Math.abs(area - other.area) / other.area).toBeLessThan(0.0005)
     }
+  })
+})
+
+describe('a font of single strokes as SVG', () => {
+  const svgFont = (glyphs: Record<string, string>) =>
+    new TextEncoder().encode(
+      `<svg xmlns="http://www.w3.org/2000/svg"><defs><font horiz-adv-x="500">${Object.entries(glyphs)
+        .map(([letter, d]) => `<glyph unicode="${letter}" d="${d}"/>`)
+        .join('')}</font></defs></svg>`,
+    )
+  const H = 'M0 0L0 700M400 0L400 700M0 350L400 350'
+
+  it('keeps what is drawn by every command of a path: closed, quadratic, smooth, arcs', () => {
+    const font = readFont(
+      svgFont({
+        H,
+        o: 'M0 200Q0 400 200 400T400 200Q400 0 200 0T0 200Z',
+        u: 'M0 400C0 -130 400 -130 400 400',
+        a: 'M0 200A200 200 0 1 0 400 200A200 200 0 1 0 0 200z',
+        n: 'M0 0V300H200S400 300 400 0',
+      }),
+    )
+    const of = (letter: string) => font.lay(letter)[0]!.contours
+    expect(of('o').map((c) => [c.segments.length, c.closed])).toEqual([[4, true]])
+    expect(of('u').map((c) => c.segments.length)).toEqual([1])
+    // A circle of 400 units across is 400/700 as wide as capitals are high.
+    const box = boundsOf(of('a')[0]!)
+    expect(box.maxX - box.minX).toBeCloseTo((10 * 400) / 700, 3)
+    expect(box.maxY - box.minY).toBeCloseTo((10 * 400) / 700, 3)
+    expect(of('n')[0]!.segments).toHaveLength(3)
+  })
+
+  it.each([
+    ['flat', 'M0 0L400 0'],
+    ['upside down', 'M0 0L0 -700M400 0L400 -700M0 -350L400 -350'],
+    ['a mere stroke', 'M0 0L0 700'],
+    ['empty', ''],
+  ])('is refused where its capitals are %s', (_, d) => {
+    expect(() => readFont(svgFont({ H: d, a: 'M0 0L100 400' }))).toThrow(FontRefusal)
+  })
+})
+
+describe('a font that breaks at a letter', () => {
+  const broken = () => {
+    const good = readFont(bytesOf(FONTS[0]!.file))
+    const lay = (text: string) => {
+      if (text.includes('k')) throw new TypeError('Offset is outside the bounds of the DataView')
+      return good.lay(text)
+    }
+    return { ...good, lay }
+  }
+
+  it('names the letter, and nothing of the words of others', () => {
+    expect(layOrRefuse(broken(), 'tea')).toHaveLength(3)
+    expect(() => layOrRefuse(broken(), 'koi')).toThrow(/breaks at “k”: its outline cannot be read/)
+  })
+
+  it('makes nothing with a sentence, so that no older figure stays', () => {
+    putAtHand('broken', broken())
+    const measures = { ...measuresOf(lettering, { text: 'koi' }), font: 'broken' }
+    expect(() => lettering.make([], measures)).toThrow(/breaks at “k”/)
   })
 })

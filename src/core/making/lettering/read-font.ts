@@ -1,17 +1,12 @@
 import { create, type Font as FontFile, type Glyph } from 'fontkit'
-import svgpath from 'svgpath'
 import { boundsOf, uniteBoxes } from '../../geometry/measure'
 import { type Contour, type Segment, transformContour } from '../../geometry/path'
 import type { Point } from '../../geometry/point'
+import { pathContours } from '../../intake/svg/shapes'
 import { parseXml, type XmlElement } from '../../intake/svg/xml'
 import { uniteOutlines } from '../../outlines/combine'
 import { say } from '../../words'
-import { DRAWN_HEIGHT, type Font, type Letter } from './fonts'
-
-/** Why a font is not taken, in a sentence. */
-export class FontRefusal extends RangeError {
-  override readonly name = 'FontRefusal'
-}
+import { DRAWN_HEIGHT, type Font, FontRefusal, type Letter } from './fonts'
 
 /** Larger font files are refused, bytes. */
 const MOST_BYTES = 8_000_000
@@ -120,9 +115,15 @@ function readStrokes(bytes: Uint8Array): Font {
     for (const child of element.children) walk(child)
   }
   walk(root)
-  const capital = glyphs.get('H')
-  if (!capital?.d) throw new FontRefusal(BROKEN)
-  const tall = -uniteBoxes(strokesOf(capital.d, 1).map(boundsOf)).minY
+  const capital = strokesOf(glyphs.get('H')?.d ?? '', 1)
+  if (capital.length === 0) throw new FontRefusal(BROKEN)
+  const { minX, maxX, minY, maxY } = uniteBoxes(capital.map(boundsOf))
+  // An H stands on its line, nearly as wide as high.
+  const [tall, deep] = [-minY, Math.max(0, maxY)]
+  if (!(tall > 0 && deep < 0.5 * tall && maxX - minX > 0.05 * tall))
+    throw new FontRefusal(
+      say`The capitals of the font are flat or upside down, so words cannot be set to a height. Use another one.`,
+    )
   const scale = DRAWN_HEIGHT / tall
   return {
     isSingleStroke: true,
@@ -135,26 +136,6 @@ function readStrokes(bytes: Uint8Array): Font {
   }
 }
 
-/** The lines of a glyph: each begins with a move. */
-function strokesOf(d: string, scale: number): Contour[] {
-  const strokes: Contour[] = []
-  let at: Point = { x: 0, y: 0 }
-  svgpath(d)
-    .scale(scale, -scale)
-    .abs()
-    .unshort()
-    .unarc()
-    .iterate(([command, ...args]) => {
-      const n = args as number[]
-      const to = { x: n.at(-2) ?? at.x, y: n.at(-1) ?? at.y }
-      const stroke = strokes.at(-1)
-      if (command === 'M') strokes.push({ start: to, segments: [], closed: false })
-      else if (command === 'L') stroke?.segments.push({ to })
-      else if (command === 'H') stroke?.segments.push({ to: { x: n[0]!, y: at.y } })
-      else if (command === 'V') stroke?.segments.push({ to: { x: at.x, y: n[0]! } })
-      else if (command === 'C')
-        stroke?.segments.push({ c1: { x: n[0]!, y: n[1]! }, c2: { x: n[2]!, y: n[3]! }, to })
-      at = command === 'H' ? { x: n[0]!, y: at.y } : command === 'V' ? { x: at.x, y: n[0]! } : to
-    })
-  return strokes.filter((s) => s.segments.length > 0)
-}
+/** The lines of a glyph, by all commands that paths have; those that are closed stay so. */
+const strokesOf = (d: string, scale: number): Contour[] =>
+  pathContours(d, 0.001 / scale).contours.map((c) => transformContour(c, [scale, 0, 0, -scale, 0, 0]))
