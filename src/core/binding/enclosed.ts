@@ -47,6 +47,8 @@ export function findEnclosed(
     for (const h of face.walk) lines.add(owners.of(f, h >> 1))
     for (const e of nested.edges(f)) lines.add(owners.of(f, e))
     const outline = linesAlong(f, outer.walk, arrangement, owners)
+    // What is as small as ends are joined over is walked there and back: it encloses nothing.
+    if (outline.length === 0) return []
     return [
       {
         outline,
@@ -73,7 +75,7 @@ function distinct(outline: readonly number[], openings: readonly number[][]): nu
   const seen = new Set([key(outline)])
   return openings.filter((o) => {
     const own = key(o)
-    if (seen.has(own)) return false
+    if (o.length === 0 || seen.has(own)) return false
     seen.add(own)
     return true
   })

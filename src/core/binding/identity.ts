@@ -16,21 +16,35 @@ export function matchPieces(
   found: readonly FoundPiece[],
   before: Project,
 ): (Piece | null)[] {
-  const outlineOf = new Map<string, Piece>()
-  for (const piece of pieces) for (const id of piece.outline) outlineOf.set(id, piece)
-  // A parted line is known by the latest line that it was a part of.
-  const known = (id: string): Piece | undefined =>
-    [id, ...[...(project.lines[id]?.lineage ?? [])].reverse()].map((of) => outlineOf.get(of)).find(Boolean)
-  const pairs = found.flatMap((f, i) => {
-    const shared = new Map<Piece, number>()
-    for (const id of f.outline) {
-      const piece = known(id)
-      if (piece) shared.set(piece, (shared.get(piece) ?? 0) + shapeOf(project.lines[id]!.d).length)
-    }
-    return [...shared].map(([piece, length]) => ({ i, piece, length }))
-  })
   const taken = new Set<string>()
   const matched: (Piece | null)[] = found.map(() => null)
+  // What stands as it was found is that piece, so that binding once more changes nothing.
+  const asBound = new Map<string, Piece[]>()
+  for (const piece of pieces) asBound.set(edgesOf(piece), [...(asBound.get(edgesOf(piece)) ?? []), piece])
+  found.forEach((f, i) => {
+    const same = asBound.get(edgesOf(f))?.find((p) => !taken.has(p.id))
+    if (!same) return
+    matched[i] = same
+    taken.add(same.id)
+  })
+  // An edge may be shared by two pieces.
+  const outlineOf = new Map<string, Piece[]>()
+  for (const piece of pieces)
+    if (!taken.has(piece.id))
+      for (const id of piece.outline) outlineOf.set(id, [...(outlineOf.get(id) ?? []), piece])
+  // A parted line is known by the latest line that it was a part of.
+  const known = (id: string): Piece[] =>
+    [id, ...[...(project.lines[id]?.lineage ?? [])].reverse()]
+      .map((of) => outlineOf.get(of))
+      .find((of) => of !== undefined) ?? []
+  const pairs = found.flatMap((f, i) => {
+    const shared = new Map<Piece, number>()
+    if (matched[i]) return []
+    for (const id of f.outline)
+      for (const piece of known(id))
+        shared.set(piece, (shared.get(piece) ?? 0) + shapeOf(project.lines[id]!.d).length)
+    return [...shared].map(([piece, length]) => ({ i, piece, length }))
+  })
   for (const { i, piece } of pairs.sort((a, b) => b.length - a.length || a.i - b.i)) {
     if (matched[i] || taken.has(piece.id)) continue
     matched[i] = piece
@@ -71,6 +85,9 @@ export function matchPieces(
     )
   return matched
 }
+
+const edgesOf = ({ outline, openings }: Pick<FoundPiece, 'outline' | 'openings'>): string =>
+  JSON.stringify([outline, openings])
 
 /** How alike a piece and its newer form must be at least, and by how much more than any other pair. */
 const ALIKE = { least: 0.6, lead: 0.1 }

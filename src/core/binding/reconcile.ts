@@ -27,12 +27,21 @@ export function rebind(
   before: Project = project,
   planes: ReadonlySet<string> | null = null,
 ): [Project, Edit] {
-  const { pieces: found, partings } = findInPlanes(project, planes)
-  if (partings.size === 0) return reconcile(project, label, found, before, planes)
-  const [parted, parting] = partLines(project, label, partings)
-  const [next, edit] = reconcile(parted, label, findInPlanes(parted, planes).pieces, before, planes)
-  return [next, joinEdits(parting, edit)]
+  let [parted, edit]: [Project, Edit] = [project, { label, changes: [] }]
+  let { pieces: found, partings } = findInPlanes(parted, planes)
+  // A line that was parted may be taken otherwise, and be parted once more: until each piece has whole lines.
+  for (let round = 0; partings.size > 0 && round < MOST_ROUNDS; round += 1) {
+    const [next, parting] = partLines(parted, label, partings)
+    if (parting.changes.length === 0) break
+    ;[parted, edit] = [next, joinEdits(edit, parting)]
+    ;({ pieces: found, partings } = findInPlanes(parted, planes))
+  }
+  const [next, binding] = reconcile(parted, label, found, before, planes)
+  return [next, joinEdits(edit, binding)]
 }
+
+/** Lines are parted so many times at most until pieces stand. */
+const MOST_ROUNDS = 12
 
 /** The pieces of every plane by itself: drawings may lie on one another, and share no piece all the same. */
 function findInPlanes(project: Project, planes: ReadonlySet<string> | null): Found {

@@ -100,6 +100,22 @@ describe('applyEdit', () => {
       'accepted.length cannot become 9',
     ],
     [
+      'a line that is set twice at once',
+      {
+        op: 'lines',
+        groups: [
+          { ids: ['a'], set: { role: 'pen' } },
+          { ids: ['a'], set: { role: 'cut' } },
+        ],
+      },
+      'lines.a is named twice',
+    ],
+    [
+      'a line of every object',
+      { op: 'lines', groups: [{ ids: ['toString'], set: {} }] },
+      'lines.toString is not there',
+    ],
+    [
       'a key of every object',
       { op: 'replace', path: ['toString', 'x'], value: 1 },
       'toString.x has no parent',

@@ -126,12 +126,16 @@ function patchList(
 
 function setMany(root: Project, { groups }: BulkChange, own: Owned): Change[] {
   root.lines = own.copy(root.lines)
+  const seen = new Set<string>()
   const before = new Map<string, { ids: string[]; set: Partial<Line> }>()
   for (const { ids, set } of groups) {
     const fields = Object.keys(set) as (keyof Line)[]
     for (const id of ids) {
-      const line = root.lines[id]
+      const line = Object.hasOwn(root.lines, id) ? root.lines[id] : undefined
       if (!line) throw misfit(['lines', id], 'is not there')
+      // What leads back holds one state of each line.
+      if (seen.has(id)) throw misfit(['lines', id], 'is named twice')
+      seen.add(id)
       const old = Object.fromEntries(fields.map((f) => [f, line[f]])) as Partial<Line>
       const same = JSON.stringify(old)
       const group = before.get(same)
