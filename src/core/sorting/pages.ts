@@ -44,6 +44,9 @@ function surrounds(lines: readonly SceneLine[], arrangement: Arrangement): Surro
   })
 }
 
+/** No doors and no mechanism have so many panels (common practice). */
+const PANELS = 8
+
 /**
  * Whether a part is surely a piece with folds of its own rather than doors or a mechanism in what is around it: some look
  * runs within it that closes no side of it. Doors are closed by their hinges.
@@ -54,6 +57,7 @@ function isSurelyFolded(
   { edges, faces, side }: Arrangement,
 ): boolean {
   if (part.faces.length < 2 || !part.folded) return false
+  if (part.faces.length >= PANELS) return true
   const own = new Set(part.faces)
   const rim = new Set<string>()
   const within = new Set<string>()

@@ -53,7 +53,7 @@ describe('true size', () => {
   // 1 in = 96 CSS px; at 72 and at 90 an inch by older habits (common practice).
   it.each([
     [72, [131.5, 148.3], [false, 96]],
-    [72, [121, 87], [true, 72]],
+    [72, [121, 87], [false, 72]],
     [90, [121, 87], [false, 90]],
     [96, [121, 87], [true, 96]],
   ])('at %d an inch an artboard of %j mm is read: %j', (density, [w, h], [sure, taken]) => {

@@ -102,7 +102,7 @@ export function trueSizeOf(
         ? say`The file is in pixels only. At ${whole[0].density} an inch its artboard is a whole ${formatSize(whole[0])}, and at no other, so that is taken.`
         : say`The file is in pixels only, and its artboard is whole at ${allOf(whole.map((r) => String(r.density)))} an inch. Check one length that you know.`,
       whole.length === 1 &&
-        whole[0].density !== 90 &&
+        whole[0].density === 96 &&
         !(Number.isInteger(viewport.width) && Number.isInteger(viewport.height)),
     )
   const told = lengths && densityOf(lengths)
