@@ -111,7 +111,12 @@ export function addSource(
   for (const { removed, made } of united?.groups ?? [])
     cleaning.add(
       'united',
-      removed.map((i) => ({ ...asDrawn(asRead.lines[i]!, i), id: `${file.id}-part-${i + 1}` })),
+      // Put back, they lie where the united one lies.
+      removed.map((i) => ({
+        ...asDrawn(asRead.lines[i]!, i),
+        id: `${file.id}-part-${i + 1}`,
+        plane: raw[made[0]!]?.plane ?? file.id,
+      })),
       made.map((i) => raw[i]!.id),
     )
   const whole = withoutCopies(joinDashes(raw, drawing, looks, cleaning), cleaning)

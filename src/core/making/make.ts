@@ -34,7 +34,9 @@ function actedOn(project: Project, making: Making, recipes: Recipes) {
   if (!recipe) throw new CannotMake(say`There is no recipe “${making.recipe}” here.`)
   const pieces = making.takes.flatMap(({ piece }) => project.pieces[piece] ?? [])
   if (pieces.length < making.takes.length)
-    throw new CannotMake(say`A piece that it takes is gone. Choose another one for it, or undo.`)
+    throw new CannotMake(
+      say`A piece that it takes is gone. Undo what took it away, or remove this and make it of another piece.`,
+    )
   const { least, most } = recipe.takes
   if (pieces.length < least || pieces.length > most)
     throw new CannotMake(

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { addSource } from '../binding/add-source'
 import { closeOpenings, cutOutOfBeneath, layerOfItsOwn, pieceBeneath } from '../binding/planes'
+import { takeBack } from '../binding/take-back'
 import { emptyProject, type Project } from '../document/project'
 import { filesOf, PLAIN_READING, type Stacked } from '../document/sources'
 import { inspect } from '../inspection'
@@ -154,6 +155,15 @@ describe('fills of one colour that cross', () => {
     const [line] = Object.values(project.lines)
     expect(line!.d.match(/C/g)!.length).toBeLessThan(30)
     expect(line!.d).not.toContain('L')
+  })
+
+  it('come back as they were drawn, on the level of the united one', async () => {
+    const project = await draw(round(90, 110, 70, 60, '#f0e0c0') + TEAPOT, 'parts')
+    const [united] = filesOf(project.sources)[0]!.cleaning
+    const { made, removed } = united!.items[0]!
+    expect(new Set(removed.map((l) => l.plane))).toEqual(new Set([project.lines[made[0]!]!.plane]))
+    const [back] = takeBack(project, 'f', 'united')
+    expect(Object.values(back.lines)).toHaveLength(5)
   })
 
   it('are layers where a person says so', async () => {
