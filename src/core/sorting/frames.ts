@@ -6,13 +6,7 @@ import { distanceTo } from '../geometry/polyline'
 import { say } from '../words'
 import { standing } from './pages'
 import type { SceneLine } from './stretch'
-import { arrangeSome, reachOf, structuralLines } from './structure'
-
-/**
- * What a closed line around the drawing is: a frame, left out surely; rather a frame or rather the outline of a piece, so
- * that a person is asked.
- */
-export type Frame = { verdict: 'frame' | 'rather frame' | 'rather outline'; why: string }
+import { arrangeSome, type Frame, reachOf, structuralLines } from './structure'
 
 /** How near a rectangle must come to the artboard to be its edge, mm. */
 const NEAR = 1

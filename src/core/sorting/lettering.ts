@@ -1,8 +1,8 @@
 import { boxesMeet, boxHolds, heightOf, widthOf } from '../geometry/measure'
 import { isInside } from '../geometry/polyline'
 import { SpatialIndex } from '../geometry/spatial-index'
-import type { Frame } from './frames'
 import type { SceneLine } from './stretch'
+import type { Frame } from './structure'
 
 /** No letter of a title or note on a drawing is higher, mm (common practice). */
 const HIGHEST = 16

@@ -2,8 +2,8 @@ import type { Arrangement } from '../arrangement'
 import { heightOf, widthOf } from '../geometry/measure'
 import { matchPaper } from '../units/paper-sizes'
 import { say } from '../words'
-import type { Frame } from './frames'
 import type { SceneLine } from './stretch'
+import type { Frame } from './structure'
 
 /** A closed line that stands alone at the outside of the drawing, and the parts that lie in it. */
 type Surround = { line: number; face: number; area: number; inner: Part[] }

@@ -4,9 +4,9 @@ import { type Box, emptyBox, heightOf, uniteBoxes, widthOf } from '../geometry/m
 import { lengthOfVector, type Point } from '../geometry/point'
 import { isInside, polylineBox, polylineLength, samplesOf } from '../geometry/polyline'
 import { SpatialIndex } from '../geometry/spatial-index'
-import type { Frame } from './frames'
 import { findPerhapsFrames } from './pages'
 import type { Place, SceneLine, Stretch } from './stretch'
+import type { Frame } from './structure'
 
 type Known = {
   frames: ReadonlyMap<number, Frame>

@@ -8,14 +8,14 @@ import { type Box, heightOf, uniteBoxes, widthOf } from '../geometry/measure'
 import { type Shape, shapeOf } from '../geometry/shape'
 import type { DrawnText } from '../intake/drawing'
 import { type FamilyProfile, profileFamilies } from './family-profile'
-import { type Frame, findFrames } from './frames'
+import { findFrames } from './frames'
 import { findLegends } from './legends'
 import { findLettering } from './lettering'
 import { findCrossed, findMargins } from './margins'
 import { findPages } from './pages'
 import { locate } from './place'
 import type { SceneLine, Stretch, UnsortedLine } from './stretch'
-import { arrangeSome, structuralLines } from './structure'
+import { arrangeSome, type Frame, structuralLines } from './structure'
 
 /** The drawing as the evidence sees it: lines taken apart where they meet, and the faces they enclose. */
 export type Scene = {

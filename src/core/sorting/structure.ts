@@ -2,8 +2,13 @@ import { type Arrangement, arrange } from '../arrangement'
 import type { Role } from '../document/lines'
 import type { Box } from '../geometry/measure'
 import { lengthOfVector } from '../geometry/point'
-import type { Frame } from './frames'
 import type { SceneLine } from './stretch'
+
+/**
+ * What a closed line around the drawing is: a frame, left out surely; rather a frame or rather the outline of a piece, so
+ * that a person is asked.
+ */
+export type Frame = { verdict: 'frame' | 'rather frame' | 'rather outline'; why: string }
 
 /** How far a fold may end before the edge it is meant to reach, mm (common practice). */
 export const REACH = 1.2

@@ -2,9 +2,10 @@ import { Groups } from '../arrangement/groups'
 import type { Fold, Role } from '../document/lines'
 import { capital, say } from '../words'
 import { EVIDENCE, type Fact } from './evidence'
-import { type Frame, findFrames } from './frames'
+import { findFrames } from './frames'
 import { asSceneLines, makeScene, type Page, type Scene, type Taught, UNTAUGHT } from './scene'
 import type { Stretch, UnsortedLine } from './stretch'
+import type { Frame } from './structure'
 import { SURE, WEIGHTS } from './weights'
 
 export type Suggestion = { role: Role; sure: boolean; why: string; fold: Fold | null }
