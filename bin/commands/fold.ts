@@ -18,6 +18,8 @@ import {
 import { onFlat } from '../../src/core/folding/model'
 import { moved } from '../../src/core/folding/rigid'
 import { joinsOf } from '../../src/core/making/joins'
+import { madeFor } from '../../src/core/making/made-for'
+import { USUAL_CALIPER } from '../../src/core/patterns'
 import { count } from '../../src/core/words'
 import { platformWith } from '../../src/tasks/platform'
 import type { Command } from '../command'
@@ -61,7 +63,7 @@ export const fold: Command = {
     const share = shareOf(text)
     const out = text('out')
     if (out) await writeOut(out, basename(path), build, share)
-    const told = tellFolded(build, share)
+    const told = tellFolded(build, share, (piece) => madeFor(project, piece) ?? USUAL_CALIPER)
     if (json) say(JSON.stringify(told))
     else say(out ?? describeFolded(basename(path), told))
   },
@@ -77,15 +79,20 @@ function shareOf(text: (option: string) => string | undefined): number {
 
 export type ToldFolded = ReturnType<typeof tellFolded>
 
-/** Folded pieces in numbers: mm, degrees; x right, y up, z towards whoever looks at the front. */
-export function tellFolded(build: Build, share: number) {
+/**
+ * Folded pieces in numbers: mm, degrees; x right, y up, z towards whoever looks at the front.
+ * @param caliperOf the thickness of a piece's paper, mm
+ */
+export function tellFolded(build: Build, share: number, caliperOf: (piece: string) => number) {
   const { pieces } = build
   const round = (v: number) => Math.round(v * 1e6) / 1e6 || 0
   const placed = pieces.map((piece) => ({ ...piece, at: piece.motion.at(share) }))
   // Flat, everything lies on its sheet as it is drawn.
-  const whole = posedTogether(share === 0 ? buildOf(pieces) : build, share)
+  const whole = posedTogether(share === 0 ? buildOf(pieces) : build, share, caliperOf)
   const sizes = placed.map(({ motion, at }) => extentOf(motion.model, at.pose))
-  const rooms = placed.flatMap(({ motion, at }) => roomOf(motion.model, at.pose, 0) ?? [])
+  const rooms = placed.flatMap(
+    ({ shape, motion, at }) => roomOf(motion.model, at.pose, caliperOf(shape.piece.id)) ?? [],
+  )
   const largest = <T extends { width: number; depth: number; height: number }>(all: readonly T[]) =>
     all.reduce<T | null>(
       (best, s) =>
@@ -147,7 +154,7 @@ export function tellFolded(build: Build, share: number) {
       ...pieces.flatMap(({ shape, given, motion }) =>
         findingsOf(given, motion).map((f) => ({ ...f, pieces: [shape.piece.id] })),
       ),
-      ...piecesCross(build).map(({ one, other, ...f }) => ({
+      ...piecesCross(build, caliperOf).map(({ one, other, ...f }) => ({
         ...f,
         pieces: [one, other].map((i) => pieces[i]!.shape.piece.id),
       })),

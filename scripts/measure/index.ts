@@ -10,6 +10,7 @@ import { measureManyFiles } from './many-files'
 import { measureMarks } from './marks'
 import { measureNesting } from './nesting'
 import { measurePage } from './page'
+import { measurePatterns } from './patterns'
 import { measurePings } from './pings'
 import { measureRegions } from './regions'
 import { writeSection } from './report'
@@ -25,6 +26,7 @@ const figures: Figure[] = [
   ...(await measureRegions()),
   ...measureTravel(),
   ...measureEngine(),
+  ...measurePatterns(),
   ...(await measureMakings()),
   ...(await measureFolding()),
   ...(await measureBuilding()),

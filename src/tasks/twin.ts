@@ -228,14 +228,16 @@ export const computer = {
     isTogether: boolean,
     calipers: Record<string, number>,
   ): Promise<Scene> {
-    const [{ buildOf, folderOf, sceneOf }, { joinsOf }, { USUAL_CALIPER }] = [
+    const [{ buildOf, folderOf, sceneOf }, { joinsOf }, { madeFor }, { USUAL_CALIPER }] = [
       await folded(),
       await import('../core/making/joins'),
+      await import('../core/making/made-for'),
       await import('../core/patterns'),
     ]
     folding = buildOf(folderOf(open(), pieces), isTogether ? joinsOf(open()) : [])
-    caliperOf = (piece) => calipers[piece] ?? USUAL_CALIPER
-    return sceneOf(folding)
+    const project = open()
+    caliperOf = (piece) => calipers[piece] ?? madeFor(project, piece) ?? USUAL_CALIPER
+    return sceneOf(folding, caliperOf)
   },
   /** Where what is shown folded lies. @param share 0 flat, 1 folded */
   async pose(share: number): Promise<ScenePose> {

@@ -1,6 +1,6 @@
 export { type FoldedPiece, foldedPiece, foldedPieces, type Posed, together } from './build'
 export { type Collision, collisionsOf } from './collisions'
-export { type Extent, extentOf, roomOf } from './extent'
+export { type Extent, extentOf } from './extent'
 export { type FoldFinding, findingsOf } from './findings'
 export { type Folded, type Motion, modelOf, motionOf } from './folding'
 export {
@@ -15,6 +15,7 @@ export {
 export type { Closure } from './loops'
 export type { FoldModel, FoldPanel, Glue, Hinge } from './model'
 export { piecesCross } from './pieces-cross'
+export { roomOf } from './room'
 export {
   folderOf,
   placesOf,

@@ -19,14 +19,15 @@ const STANDS = 45
 /**
  * Pieces of a build that pass through one another where they lie, each pair once with the deepest place; and pieces
  * that are wider than the place between the walls in which they lie.
+ * @param caliperOf the thickness of a piece's paper, mm
  */
-export function piecesCross(build: Build): BetweenPieces[] {
+export function piecesCross(build: Build, caliperOf?: (piece: string) => number): BetweenPieces[] {
   if (build.joins.length === 0) return []
-  return [...crossing(build), ...build.joins.flatMap((join) => tooWide(build, join))]
+  return [...crossing(build, caliperOf), ...build.joins.flatMap((join) => tooWide(build, join))]
 }
 
-function crossing(build: Build): BetweenPieces[] {
-  const whole = posedTogether(build, 1)
+function crossing(build: Build, caliperOf?: (piece: string) => number): BetweenPieces[] {
+  const whole = posedTogether(build, 1, caliperOf)
   const pieceAt = build.pieces.flatMap(({ motion }, i) => motion.model.panels.map(() => i))
   const held = new Set(build.joins.flatMap((j) => [j.piece, j.onto]))
   const worst = new Map<string, { one: number; other: number; mm: number; panels: string[] }>()

@@ -61,8 +61,11 @@ export function folderOf(project: Project, wanted: readonly string[] | null): Fo
     .map(foldedPiece)
 }
 
-/** What a view needs once for pieces, whatever their position. */
-export function sceneOf(build: Build): Scene {
+/**
+ * What a view needs once for pieces, whatever their position.
+ * @param caliperOf the thickness of a piece's paper, mm
+ */
+export function sceneOf(build: Build, caliperOf?: (piece: string) => number): Scene {
   const { pieces, joins } = build
   return {
     panels: pieces.flatMap(({ shape, motion: { model } }) =>
@@ -85,7 +88,10 @@ export function sceneOf(build: Build): Scene {
       ...pieces.flatMap(({ shape, given, motion }) =>
         findingsOf(given, motion).map((f) => ({ ...f, piece: shape.piece.id })),
       ),
-      ...piecesCross(build).map(({ one, other: _, ...f }) => ({ ...f, piece: pieces[one]!.shape.piece.id })),
+      ...piecesCross(build, caliperOf).map(({ one, other: _, ...f }) => ({
+        ...f,
+        piece: pieces[one]!.shape.piece.id,
+      })),
     ],
     joined: joins.length,
     folds: joins.length > 0 || pieces.some((p) => p.motion.model.hinges.length > 0),

@@ -302,6 +302,9 @@ describe('a piece from a pattern on a paper of another thickness', () => {
     })
     const [found] = inspect(on(made), [kraft]).filter((f) => f.rule === 'paper-thickness')
     expect(found?.message).toContain('made for paper 0.3 mm thick; “Kraft” has 0.4 mm')
+    expect(inspect(settled(applyFix(on(made), found!))[0], [kraft]).map((f) => f.rule)).not.toContain(
+      'paper-thickness',
+    )
     const [fitted] = settled(changeMeasures(on(made), 'm', { caliper: 0.4 }))
     expect(inspect(fitted, [kraft]).filter((f) => f.rule === 'paper-thickness')).toEqual([])
   })

@@ -1,4 +1,5 @@
 import type { Project } from '../document/project'
+import { madeFor } from '../making/made-for'
 import type { PieceShape } from '../pieces/piece-shape'
 import { lengthWords } from '../units/length'
 import { say } from '../words'
@@ -8,11 +9,12 @@ import { type Library, perPiece } from './rule'
 const SAME = 0.02
 
 /** The thickness that a piece was made for, and that of its paper, mm; null where either is not known. */
-function thicknesses(shape: PieceShape, { sources }: Project, { papers }: Library) {
-  const source = sources[shape.lines[0]?.source ?? '']
-  const made = source?.kind === 'making' ? source.measures.caliper : undefined
-  const paper = papers.find((p) => p.id === shape.piece.paper)
-  return paper && typeof made === 'number' ? { made, paper: paper.caliper, name: paper.name } : null
+function thicknesses({ piece, lines }: PieceShape, project: Project, { papers }: Library) {
+  const made = madeFor(project, piece.id)
+  const paper = papers.find((p) => p.id === piece.paper)
+  return paper && made !== null
+    ? { made, paper: paper.caliper, name: paper.name, source: lines[0]!.source }
+    : null
 }
 
 /** A piece whose pattern allows for another thickness than its paper has: lids grow tight, walls stand apart. */
@@ -26,9 +28,14 @@ export const paperThickness = perPiece(
       {
         rule: 'paper-thickness',
         severity: 'warning' as const,
-        message: say`“${piece.name}” is made for paper ${made} thick; “${found.name}” has ${has}. Set the thickness of the paper among its measures, in Shape.`,
+        message: say`“${piece.name}” is made for paper ${made} thick; “${found.name}” has ${has}: lids grow tight and walls stand apart.`,
         lines: [],
         pieces: [piece.id],
+        fix: {
+          label: say`Make it for this paper`,
+          lines: [],
+          measure: { source: found.source, measure: 'caliper', value: found.paper },
+        },
       },
     ]
   },

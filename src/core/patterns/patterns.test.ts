@@ -124,20 +124,22 @@ describe('sizes by closed forms', () => {
   const near = (values: number[]) => values.sort((a, b) => a - b).map((v) => expect.closeTo(v, 2))
 
   it.each(['tuck-end-box', 'reverse-tuck-box', 'crash-lock-box', 'window-box'])(
-    '%s has the room that was asked for within, and one thickness more between its folds',
+    '%s has the room that was asked for within, and a thickness for each layer between its folds',
     (name) => {
       const asked = { length: 70, width: 50, height: 110 }
       expect(room(name, asked, 0.4)).toEqual(near([70, 50, 110]))
-      expect(outside(name, { ...asked, caliper: 0.4 })).toEqual(near([70.4, 50.4, 110.4]))
+      // The tab and a tongue lie on the front, another on the back where they are reversed; dust flaps on both ends.
+      const layers = name === 'reverse-tuck-box' ? 4 : 3
+      expect(outside(name, { ...asked, caliper: 0.4 })).toEqual(near([70.4, 50 + layers * 0.4, 111.2]))
     },
   )
 
-  it('a lid has more room than its tray is wide: two thicknesses and the play', () => {
+  it('a lid has more room than its tray is wide: two thicknesses, those of the tray’s tabs, and the play', () => {
     const measures = { length: 90, width: 70, height: 30, rim: 20, play: 0.6 }
     const [tray, lid] = [0, 1].map((piece) => room('tray-and-lid', measures, 0.3, piece))
     expect(tray).toEqual(near([30, 70, 90]))
     // Outside the tray is its room and a thickness on either side; the lid goes over that with its play.
-    expect(lid!.slice(1)).toEqual(near([70 + 2 * 0.3 + 0.6, 90 + 2 * 0.3 + 0.6]))
+    expect(lid!.slice(1)).toEqual(near([70 + 2 * 0.3 + 0.6, 90 + 4 * 0.3 + 0.6]))
   })
 
   it('a drawer goes into its sleeve with its play', () => {
@@ -153,7 +155,8 @@ describe('sizes by closed forms', () => {
   })
 
   it('a hexagonal box is twice its side wide, and the square root of three of it deep', () => {
-    const side = 34 + 0.3 / Math.sqrt(3)
+    // Its walls carry a tab each: three thicknesses between the middles of two that face each other.
+    const side = 34 + (3 * 0.3) / Math.sqrt(3)
     expect(outside('hexagonal-box', { side: 34, height: 40 })).toEqual(
       near([2 * side, Math.sqrt(3) * side, 40.15]),
     )
@@ -323,7 +326,7 @@ describe('the room that things ask for', () => {
     )
     expect(figures[0]).toBe('Room within: 70 x 50 x 110 mm.')
     expect(figures[1]).toMatch(
-      /^“Box” is 70.6 x 110.6 x 50.6 mm outside when it is folded, [\d.]+ x [\d.]+ mm flat.$/,
+      /^“Box” is 70.6 x 111.2 x 51.2 mm outside when it is folded, [\d.]+ x [\d.]+ mm flat.$/,
     )
     expect(figures.at(-1)).toBe(named('tuck-end-box').build)
   })
@@ -376,5 +379,15 @@ describe('a pattern that a person brought', () => {
     const [again] = remake(spoilt, spoilt.sources.m, 'again')
     expect((again.sources.m as Making).trouble).toBeTruthy()
     expect(Object.keys(again.lines)).toEqual(Object.keys(project.lines))
+  })
+})
+
+describe('a pattern that forgets the layers inside', () => {
+  it('is told by the room that it has, not by what its measures say', () => {
+    const tray = structuredClone(named('tray-and-lid'))
+    tray.values.a = 'length + caliper'
+    const measures = usual(tray, { length: 90, width: 70, height: 30, caliper: 1.2 })
+    expect(figuresOf(tray, measures)[0]).toBe('Room within: 87.6 x 70 x 30 mm.')
+    expect(figuresOf(named('tray-and-lid'), measures)[0]).toBe('Room within: 90 x 70 x 30 mm.')
   })
 })
