@@ -3,7 +3,14 @@ import type { Polyline } from '../geometry/flatten'
 import type { Box } from '../geometry/measure'
 
 /** A kind of piece: its outline first and then its openings, closed polylines in mm. */
-export type Kind = { rings: Polyline[]; turning: Turning }
+export type Kind = {
+  rings: Polyline[]
+  turning: Turning
+  /** how far its true curves may lie beside these rings, mm; nought where nothing is said */
+  stray?: number
+  /** the box of its true outline turned about the origin, mm; that of the rings where nothing is said */
+  boxAt?: (degrees: number) => Box
+}
 
 /** Sheets of one size: how many there are, and where on one of them pieces may lie. */
 export type Stock = {

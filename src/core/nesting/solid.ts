@@ -28,6 +28,7 @@ export class SolidKind {
   readonly weight: number
   private readonly base: Polyline[]
   private readonly plain: Polyline[]
+  private readonly middle: readonly [x: number, y: number]
   private readonly poles: Float64Array
   private readonly turned = new Map<number, Solid>()
 
@@ -39,7 +40,8 @@ export class SolidKind {
     const box = polylineBox(kind.rings[0]!)
     const [cx, cy] = [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2]
     this.plain = kind.rings.map((r) => r.map((v, i) => v - (i % 2 === 0 ? cx : cy)))
-    this.base = grown(this.plain, spacing / 2)
+    this.base = grown(this.plain, spacing / 2, kind.stray ?? 0)
+    this.middle = [cx, cy]
     this.area = this.base.reduce((sum, r, i) => sum + (i === 0 ? 1 : -1) * Math.abs(polylineArea(r)), 0)
     const whole = polylineBox(this.base[0]!)
     this.weight = Math.sqrt(Math.sqrt((whole.maxX - whole.minX) * (whole.maxY - whole.minY)))
@@ -68,6 +70,8 @@ export class SolidKind {
       }
       return out
     }
+    const [mx, my] = turn(Float64Array.from(this.middle), 2)
+    const whole = this.kind.boxAt?.(degrees)
     const rings = this.base.map((r) => turn(r, 2))
     const boxes = rings.map(polylineBox)
     return {
@@ -75,16 +79,21 @@ export class SolidKind {
       boxes,
       box: boxes[0]!,
       poles: turn(this.poles, 3),
-      own: polylineBox(turn(this.plain[0]!, 2)),
+      own: whole
+        ? { minX: whole.minX - mx!, minY: whole.minY - my!, maxX: whole.maxX - mx!, maxY: whole.maxY - my! }
+        : polylineBox(turn(this.plain[0]!, 2)),
     }
   }
 }
 
-/** Grows a piece by half the spacing; openings shrink. Curves become few straight stretches outside of them. */
-function grown(rings: readonly Polyline[], by: number): Polyline[] {
+/**
+ * Grows a piece by half the spacing; openings shrink. Curves become few straight stretches outside of them.
+ * @param stray how far the true curves may lie beside the rings, mm
+ */
+function grown(rings: readonly Polyline[], by: number, stray: number): Polyline[] {
   const simple = rings.map((r) => simplify(r, STRAY))
   const strays = simple.some((r, i) => r.length !== rings[i]!.length) ? STRAY : 0
-  const reach = by + strays
+  const reach = by + strays + stray
   if (reach === 0) return simple
   const [outline, ...openings] = simple
   const outer = offset([wound(outline!)], reach, 'sharp')

@@ -7,7 +7,7 @@ import type { PieceShape } from '../pieces/piece-shape'
 import { keepOuts } from '../printing/marks'
 import { densityOf } from './check'
 import { packSheets } from './pack'
-import { laidOn } from './place'
+import { boxTurned, laidOn } from './place'
 import { misfit, piecesByPaper, type StockSheet, stockOf, turnsByQuarters } from './stock'
 import { tooLarge } from './usable-area'
 
@@ -120,7 +120,13 @@ function jobOf(project: Project, paper: Paper, shapes: readonly PieceShape[], op
     const { piece } = shape
     for (let copy = 0; copy < piece.copies; copy += 1)
       if (!isHeld.has(`${piece.id} ${copy}`)) items.push({ piece, copy, kind })
-    return { rings: [...shape.rings(FLATNESS)], turning: piece.turning ?? 'quarter' }
+    const isCurved = shape.edges.some((c) => c.segments.some((s) => s.c1))
+    return {
+      rings: [...shape.rings(FLATNESS)],
+      turning: piece.turning ?? 'quarter',
+      stray: isCurved ? FLATNESS : 0,
+      boxAt: (degrees) => boxTurned(shape, degrees),
+    }
   })
   // A leftover on which something is locked is in use.
   const fresh = stockOf(paper, project).flatMap((s): StockSheet[] => {

@@ -27,6 +27,10 @@ export function laidBox(shape: PieceShape, placement: Placement): Box {
   return { minX: placement.x, minY: placement.y, maxX: placement.x + width, maxY: placement.y + height }
 }
 
+/** The box of a piece's true outline turned about the origin of its drawing, mm. */
+export const boxTurned = (shape: PieceShape, degrees: number): Box =>
+  turnedBox(shape, turnOf({ rotation: degrees }))
+
 /** The size of a piece as it lies, mm. */
 export function turnedSize(shape: PieceShape, placement: Turned): { width: number; height: number } {
   const box = turnedBox(shape, turnOf(placement))
