@@ -14,6 +14,7 @@ import { measurePatterns } from './patterns'
 import { measurePings } from './pings'
 import { measureRegions } from './regions'
 import { writeSection } from './report'
+import { measureSheets } from './sheets'
 import { measureTrace } from './trace'
 import { measureTravel } from './travel'
 
@@ -27,6 +28,7 @@ const figures: Figure[] = [
   ...measureTravel(),
   ...measureEngine(),
   ...measurePatterns(),
+  ...measureSheets(),
   ...(await measureMakings()),
   ...(await measureFolding()),
   ...(await measureBuilding()),

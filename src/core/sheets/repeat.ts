@@ -1,5 +1,5 @@
 import { type Placement, placementId } from '../document/layout'
-import type { LaidShape } from './fill-rows'
+import type { LaidShape } from './fill-lattices'
 
 /** A piece repeated in rows and columns. */
 export type Grid = { across: number; down: number }
