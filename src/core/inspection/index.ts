@@ -2,6 +2,7 @@ import type { Finding } from '../document/findings'
 import type { Paper } from '../document/paper'
 import type { Project } from '../document/project'
 import { filesOf } from '../document/sources'
+import { spentPieces } from '../pieces/spent'
 import { say } from '../words'
 import { artCoarse } from './art-coarse'
 import { artMirrored } from './art-mirrored'
@@ -84,5 +85,9 @@ export function inspect(project: Project, papers: readonly Paper[] = []): Findin
   const atImport = filesOf(project.sources).flatMap((source) =>
     source.findings.map((f) => ({ ...f, lines: [], pieces: [] })),
   )
-  return [...atImport, ...RULES.flatMap((rule) => gathered(rule(project, library)))]
+  const spent = spentPieces(project)
+  // What is used up goes to no sheet: what is wrong there alone spoils nothing, but that it could not be made anew.
+  const counts = ({ rule, pieces }: Finding) =>
+    rule === 'not-made' || pieces.length === 0 || !pieces.every((id) => spent.has(id))
+  return [...atImport, ...RULES.flatMap((rule) => gathered(rule(project, library).filter(counts)))]
 }

@@ -8,6 +8,7 @@ import type { Line, Role } from '../document/lines'
 import { type Paper, PLAIN_SETTINGS } from '../document/paper'
 import { plainLine } from '../document/plain-line'
 import { emptyProject, type Project } from '../document/project'
+import type { Making } from '../document/sources'
 import { addMaking, changeMeasures } from '../making/make'
 import { settled } from '../making/settle'
 import { inspect } from '.'
@@ -217,6 +218,16 @@ describe('inspect', () => {
     const wave = Array.from({ length: 60 }, (_, i) => `L${i} ${(i % 2) * 3}`).join('')
     const bow = project([['a', 'cut', `M0 0${wave}L60 40L20 -20L0 40Z`]])
     expect(finding(bow, 'self-crossing')!.pieces.length).toBeGreaterThan(1)
+    expect(finding(bow, 'self-crossing')!.message).toContain('Mend it in the drawing')
+    // Of what was made, the measures mend it; what is used up spoils nothing.
+    const source = Object.values(bow.lines)[0]!.source
+    const made = (takes: Making['takes']): Project => ({
+      ...bow,
+      sources: { ...bow.sources, [source]: { ...making, id: source, takes } },
+    })
+    expect(finding(made([]), 'self-crossing')!.message).toContain('the measures of “Strip”, in Shape')
+    const all = Object.keys(bow.pieces).map((piece) => ({ piece, spent: true }))
+    expect(finding(made(all), 'self-crossing')).toBeUndefined()
     expect(finding(card(), 'self-crossing')).toBeUndefined()
   })
 
@@ -309,6 +320,9 @@ describe('a piece from a pattern on a paper of another thickness', () => {
     expect(inspect(fitted, [kraft]).filter((f) => f.rule === 'paper-thickness')).toEqual([])
   })
 })
+
+const [madeOnce] = addMaking(emptyProject('Once'), { id: 'm', recipe: 'shape' })
+const making: Making = { ...(madeOnce.sources.m as Making), name: 'Strip' }
 
 const paperOf = (caliper: number): Paper => ({
   id: 'card',

@@ -17,11 +17,17 @@ export const selfCrossing: Rule = (project) => {
     if (pieces.length < 2) return []
     const lines = pieces.flatMap((id) => project.pieces[id]!.outline)
     const names = pieces.map((id) => quoted(project.pieces[id]!.name))
+    const source = project.sources[project.lines[lines[0]!]!.source]
+    const what = say`One closed cut crosses itself and falls into ${pieces.length} pieces (${names.slice(0, 3).join(', ')}).`
     return [
       {
         rule: 'self-crossing',
         severity: 'warning' as const,
-        message: say`One closed cut crosses itself and falls into ${pieces.length} pieces (${names.slice(0, 3).join(', ')}). Mend it in the drawing if one is meant.`,
+        message: `${what} ${
+          source?.kind === 'making'
+            ? say`Change the measures of “${source.name}”, in Shape, if one is meant.`
+            : say`Mend it in the drawing if one is meant.`
+        }`,
         lines,
         pieces,
         at: shapeOf(project.lines[lines[0]!]!.d).contour.start,

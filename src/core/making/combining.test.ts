@@ -97,6 +97,15 @@ describe('overlap and split', () => {
     expect(along.map((s) => s.area).reduce((a, b) => a + b)).toBeCloseTo(2400, 2)
   })
 
+  it('keep one half alone where it was', () => {
+    const of = (keep: string) => make(pieces([rect(0, 0, 60, 40)]), 'split', { at: 10, keep }).shapes
+    const [one, two] = [of('one'), of('two')]
+    expect([one.length, two.length, of('both').length]).toEqual([1, 1, 2])
+    expect(one[0]!.area + two[0]!.area).toBeCloseTo(2400, 2)
+    const boxes = [one[0]!.box, two[0]!.box].sort((a, b) => a.minX - b.minX)
+    expect(boxes[0]!.maxX).toBeCloseTo(boxes[1]!.minX, 6)
+  })
+
   it('say where there are no halves', () => {
     expect(make(pieces([rect(0, 0, 60, 40)]), 'split', { at: 500 }).trouble).toContain('does not run through')
   })
