@@ -49,6 +49,13 @@ test('labels are printed with marks, found again by them, and cut where they rea
   await saved(page)
 
   await station(page, 'Run')
+  // A file that cannot be made says why; nothing is saved, and the page stays.
+  const unmade = 'The picture of “Front” cannot be read. Bring it again.'
+  await page.route('**/sheets/**', (asked) => asked.fulfill({ status: 422, json: { message: unmade } }), {
+    times: 1,
+  })
+  await fileLink(page, 'Print PDF')
+  await expect(page.getByText(unmade)).toBeVisible()
   const [file] = await Promise.all([page.waitForEvent('download'), fileLink(page, 'Print PDF')])
   const print = await PDFDocument.load(readFileSync((await file.path())!))
   // A4 by ISO 216, in points of 1/72 inch.

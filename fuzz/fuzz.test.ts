@@ -1,13 +1,22 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { HEAVY } from './heavy'
 import { Reader } from './reader'
-import { fuzz, fuzzGrammar } from './run'
+import { fuzz, fuzzDoors, fuzzGrammar } from './run'
 
 describe('spoilt files', () => {
   it('of every kind are taken in or refused with a sentence', { timeout: 120_000 }, async () => {
     const outcome = await fuzz(240, 7, 20_000)
     expect(outcome.faults).toEqual([])
     // Both ends are reached: some mend themselves, some cannot be read.
+    expect(outcome.taken).toBeGreaterThan(20)
+    expect(outcome.refused).toBeGreaterThan(20)
+  })
+})
+
+describe('spoilt patterns, foldings, fonts, archives and art', () => {
+  it('are taken in or refused with a sentence', { timeout: 120_000 }, async () => {
+    const outcome = await fuzzDoors(260, 5, 20_000)
+    expect(outcome.faults).toEqual([])
     expect(outcome.taken).toBeGreaterThan(20)
     expect(outcome.refused).toBeGreaterThan(20)
   })

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { chance } from '../corpus/draw'
+import { type Door, visitors } from './doors'
 import { GRAMMARS } from './grammar'
 import { mutate } from './mutate'
 import { Reader } from './reader'
@@ -49,19 +50,29 @@ export const fuzzGrammar = (count: number, seed: number, limit: number): Promise
     return { name, bytes: make(chance(seed * 1_000_003 + k)) }
   })
 
+/** The same for what comes in by other doors: patterns, FOLD, fonts, archives and what is in them, art. */
+export async function fuzzDoors(count: number, seed: number, limit: number): Promise<Outcome> {
+  const random = chance(seed)
+  const whole = await visitors()
+  return readAll(count, seed, limit, (k) => {
+    const { name, door, spoilt } = whole[k % whole.length]!
+    return { name, door, bytes: spoilt(random) }
+  })
+}
+
 /** Reads files in a thread that is ended where one hangs. */
 async function readAll(
   count: number,
   seed: number,
   limit: number,
-  fileOf: (k: number) => { name: string; bytes: Uint8Array },
+  fileOf: (k: number) => { name: string; door?: Door; bytes: Uint8Array },
 ): Promise<Outcome> {
   const reader = await Reader.start(limit)
   const outcome: Outcome = { taken: 0, refused: 0, slowest: 0, slowestFile: '', faults: [] }
   for (let k = 0; k < count; k += 1) {
-    const { name, bytes } = fileOf(k)
+    const { name, door, bytes } = fileOf(k)
     const label = `${name}, number ${k} of seed ${seed}`
-    const answer = await reader.read(name, bytes)
+    const answer = await reader.read(name, bytes, door)
     if (answer.outcome === 'fault') outcome.faults.push(`${label}: ${answer.words}`)
     else outcome[answer.outcome] += 1
     if (answer.took > outcome.slowest) Object.assign(outcome, { slowest: answer.took, slowestFile: label })

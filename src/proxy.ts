@@ -14,6 +14,7 @@ export function proxy(request: NextRequest): NextResponse {
     return new NextResponse('This address cannot be read. Open the project from the list at /.', {
       status: 400,
     })
+  if (request.nextUrl.pathname.startsWith('/api/')) return NextResponse.next()
   const nonce = btoa(crypto.randomUUID())
   const dev = process.env.NODE_ENV === 'development'
   const policy = [
@@ -47,4 +48,10 @@ function isDecodable(path: string): boolean {
   }
 }
 
-export const config = { matcher: [{ source: '/((?!api/|_next/static|favicon|icon).*)' }] }
+export const config = {
+  matcher: [
+    { source: '/((?!api/|_next/static|favicon|icon).*)' },
+    // Of the API only what may be no text: all else would be read here first, uploads too.
+    { source: '/api/(.*%[89a-fA-F][0-9a-fA-F].*)' },
+  ],
+}

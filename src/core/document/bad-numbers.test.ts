@@ -3,7 +3,7 @@ import { laidArtSchema } from './art'
 import { cutterFieldsSchema, PLAIN_CUTTER } from './cutter'
 import { layoutSchema } from './layout'
 import { limitsSchema } from './limits'
-import { beatSchema } from './lines'
+import { beatSchema, pathSchema } from './lines'
 import { PLAIN_SETTINGS, paperFieldsSchema } from './paper'
 import { printSchema, USUAL_PRINT } from './print'
 import { emptyProject } from './project'
@@ -70,4 +70,28 @@ describe.each(Object.entries(FORMS))('the numbers of %s', (_, [schema, state]) =
       }
     },
   )
+})
+
+describe('paths', () => {
+  it('are taken as they are written, and refused where a number or a point is none', () => {
+    for (const d of ['M0 0', 'M-1.5 2L3 4Z', 'M0 0C1 2 3 4 5.0001 -6L7 8'])
+      expect(pathSchema.safeParse(d).success).toBe(true)
+    for (const d of [
+      'M.. 1',
+      'M1',
+      'M1 2 3',
+      'M1 2L3',
+      'M1 2C3 4 5 6',
+      'M1 2L- 3',
+      'M1e999 2',
+      'M1  2',
+      'L1 2',
+    ])
+      expect(pathSchema.safeParse(d).success).toBe(false)
+  })
+
+  it('of three hundred thousand stretches are looked at too', () => {
+    expect(pathSchema.safeParse(`M0 0${'L12.5 7'.repeat(300_000)}Z`).success).toBe(true)
+    expect(pathSchema.safeParse(`M0 0${'L12.5 7'.repeat(300_000)}L..Z`).success).toBe(false)
+  })
 })

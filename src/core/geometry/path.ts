@@ -25,8 +25,11 @@ export function writePath(contour: Contour): string {
   return contour.closed ? `${d}Z` : d
 }
 
-/** Path data as this application writes it, and nothing else. */
-export const PATH_PATTERN = /^M[-\d.e ]+(?:[LC][-\d.e ]+)*Z?$/
+const NUMBER = String.raw`-?\d{1,9}(?:\.\d{1,17})?(?:e-\d{1,3})?`
+const POINT = `${NUMBER} ${NUMBER}`
+
+/** Path data as this application writes it, and nothing else: what fits can be read. */
+export const PATH_PATTERN = new RegExp(`^M${POINT}(?:L${POINT}|C${POINT} ${POINT} ${POINT})*Z?$`)
 
 /**
  * Reads path data as {@link writePath} writes it: one `M`, then `L` and `C`, then perhaps `Z`.

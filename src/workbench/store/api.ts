@@ -55,20 +55,32 @@ async function call<T>(
     throw new ApiError(0, NO_ANSWER)
   }
   const answer: unknown = await response.json().catch(() => ({}))
-  if (!response.ok) {
-    const { data: told } = refusalSchema.safeParse(answer)
-    throw new ApiError(
-      response.status,
-      told?.message ?? say`The server answered ${response.status}.`,
-      told?.revision === undefined ? null : { kept: told.kept ?? false },
-    )
-  }
+  if (!response.ok) throw refusalOf(response.status, answer)
   const checked = answers.safeParse(answer)
   if (checked.success) return checked.data
   throw new ApiError(
     502,
     say`The server answers in a way that this page does not know. Reload the page; it may be older than the server.`,
   )
+}
+
+function refusalOf(status: number, answer: unknown): ApiError {
+  const { data: told } = refusalSchema.safeParse(answer)
+  return new ApiError(
+    status,
+    told?.message ?? say`The server answered ${status}.`,
+    told?.revision === undefined ? null : { kept: told.kept ?? false },
+  )
+}
+
+/** A file that the server makes, and its name. @throws ApiError with the reason why it cannot be made */
+export async function fetchFile(address: string): Promise<{ blob: Blob; name: string }> {
+  const response = await fetch(address).catch(() => {
+    throw new ApiError(0, NO_ANSWER)
+  })
+  if (!response.ok) throw refusalOf(response.status, await response.json().catch(() => ({})))
+  const [, name] = /filename\*=UTF-8''([^;]+)/.exec(response.headers.get('content-disposition') ?? '') ?? []
+  return { blob: await response.blob(), name: name ? decodeURIComponent(name) : '' }
 }
 
 const nothing = z.object({})

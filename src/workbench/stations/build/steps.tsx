@@ -5,9 +5,10 @@ import { UNTOUCHED_BUILD } from '@/core/document/build'
 import { makeEdit } from '@/core/document/edits'
 import { drawMarks } from '@/core/making/marks/drawn'
 import { counted, say } from '@/core/words'
-import { FileLink, IconButton, QuietButton } from '@/kit/button'
+import { IconButton, QuietButton } from '@/kit/button'
 import { Check } from '@/kit/check'
 import { Muted, Row, Section, Tag } from '@/kit/surface'
+import { FileToSave } from '../../frame/file-to-save'
 import { bookletAddress } from '../../store/api'
 import { useProject, useWorkbench } from '../../store/context'
 import { useTable } from './build-frame'
@@ -127,10 +128,10 @@ export function Steps() {
         <Muted>{say`Nothing is folded, glued or laid on anything yet. Score lines in Lines, make a pattern in Shape, or stack layers below.`}</Muted>
       ) : (
         <Row style={{ marginTop: 8 }}>
-          <FileLink href={bookletAddress(id)} download>
+          <FileToSave href={bookletAddress(id)}>
             <FileText size={15} />
             {say` Booklet (PDF)`}
-          </FileLink>
+          </FileToSave>
           {build.order.length > 0 ? (
             <QuietButton onPress={asFound}>
               <RotateCcw size={15} />

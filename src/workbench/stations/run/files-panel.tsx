@@ -5,11 +5,11 @@ import { makeEdit } from '@/core/document/edits'
 import { USUAL_PICTURE_SIDE } from '@/core/document/run'
 import { kindsFor } from '@/core/export/kinds'
 import { say } from '@/core/words'
-import { FileLink } from '@/kit/button'
 import { Check } from '@/kit/check'
 import { Disclosure } from '@/kit/disclosure'
 import { NumberEntry } from '@/kit/field'
 import { Muted, Row, Section } from '@/kit/surface'
+import { FileToSave } from '../../frame/file-to-save'
 import { bundleAddress, fileAddress } from '../../store/api'
 import { useProject, useWorkbench } from '../../store/context'
 
@@ -53,9 +53,9 @@ export function FilesPanel({ sheetId }: { sheetId: string }) {
       <Disclosure title={say`Files to save`}>
         <Row>
           {offered.map(({ name, title }) => (
-            <FileLink key={name} href={fileAddress(id, sheetId, name)} download aria-disabled={!saved}>
+            <FileToSave key={name} href={fileAddress(id, sheetId, name)} isReady={saved}>
               <Download size={15} /> {title}
-            </FileLink>
+            </FileToSave>
           ))}
         </Row>
         <Kinds>
@@ -83,10 +83,10 @@ export function FilesPanel({ sheetId }: { sheetId: string }) {
             }
           />
         </div>
-        <FileLink href={bundleAddress(id, kinds)} download aria-disabled={!saved}>
+        <FileToSave href={bundleAddress(id, kinds)} isReady={saved}>
           <FolderArchive size={15} />
           {say` Save all`}
-        </FileLink>
+        </FileToSave>
         <Muted style={{ marginTop: 6 }}>{say`With a cut list and a job sheet for the bench.`}</Muted>
       </Disclosure>
     </Section>
