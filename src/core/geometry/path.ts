@@ -25,7 +25,7 @@ export function writePath(contour: Contour): string {
   return contour.closed ? `${d}Z` : d
 }
 
-const NUMBER = String.raw`-?\d{1,9}(?:\.\d{1,17})?(?:e-\d{1,3})?`
+const NUMBER = String.raw`-?\d{1,9}(?:\.\d{1,17})?`
 const POINT = `${NUMBER} ${NUMBER}`
 
 /** Path data as this application writes it, and nothing else: what fits can be read. */
