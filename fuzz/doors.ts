@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
+import { PLAIN_CARD } from '../corpus/plain-card'
 import { writeArchive } from '../src/core/archive'
 import { addSource } from '../src/core/binding/add-source'
-import { type Paper, PLAIN_SETTINGS } from '../src/core/document/paper'
 import { emptyProject } from '../src/core/document/project'
 import { PLAIN_READING } from '../src/core/document/sources'
 import { writeFold } from '../src/core/export/folded/fold'
@@ -30,18 +30,6 @@ const plain = (name: string, door: Door, bytes: Bytes): Visitor => ({
   spoilt: (random) => mutate(bytes, random),
 })
 
-const CARD: Paper = {
-  id: 'card',
-  name: 'Card',
-  width: 210,
-  height: 297,
-  weight: 220,
-  caliper: 0.3,
-  colour: '#ffffff',
-  backColour: '#ffffff',
-  settings: PLAIN_SETTINGS,
-}
-
 /** A project in an archive: a drawing, a pattern that was made, both with all that they need. */
 async function archived(): Promise<Bytes> {
   const bytes = at('demo/drawings/tea-caddy.svg')
@@ -50,7 +38,7 @@ async function archived(): Promise<Bytes> {
   const [project] = addSource(emptyProject('Fair'), drawing, source)
   const [made] = settled(addMaking(project, { id: 'm', recipe: 'pattern:tuck-end-box' }))
   const files = [{ id: 'f', name: 'tea-caddy.svg', bytes }]
-  return new Uint8Array(writeArchive({ project: made, papers: [CARD], files }))
+  return new Uint8Array(writeArchive({ project: made, papers: [PLAIN_CARD], files }))
 }
 
 /** One of the files in an archive spoilt, and packed again as if nothing were wrong with it. */

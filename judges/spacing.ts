@@ -4,7 +4,7 @@ import GeometryFactory from 'jsts/org/locationtech/jts/geom/GeometryFactory.js'
 import DistanceOp from 'jsts/org/locationtech/jts/operation/distance/DistanceOp.js'
 import { asProject } from '../corpus/as-project'
 import { chance, type TrueLine } from '../corpus/draw'
-import { type Paper, PLAIN_SETTINGS } from '../src/core/document/paper'
+import { PLAIN_CARD } from '../corpus/plain-card'
 import type { Turning } from '../src/core/document/pieces'
 import type { Project } from '../src/core/document/project'
 import { fillSheet } from '../src/core/sheets/fill'
@@ -76,18 +76,6 @@ const SHAPES: readonly ((x: number, y: number, s: number) => string[])[] = [
 
 const TURNINGS: readonly Turning[] = ['quarter', 'half', 'none', 'any']
 
-const CARD: Paper = {
-  id: 'card',
-  name: 'Card',
-  width: 210,
-  height: 297,
-  weight: 220,
-  caliper: 0.3,
-  colour: '#ffffff',
-  backColour: '#ffffff',
-  settings: PLAIN_SETTINGS,
-}
-
 /** A project of a few kinds of shapes by chance, several of each, with a spacing, a margin and turns by chance. */
 export function spacingJob(seed: number): Project {
   const random = chance(seed)
@@ -101,7 +89,7 @@ export function spacingJob(seed: number): Project {
   for (const piece of Object.values(project.pieces)) {
     piece.copies = 2 + Math.floor((24 * random()) / kinds)
     piece.turning = turning
-    piece.paper = CARD.id
+    piece.paper = PLAIN_CARD.id
   }
   project.layout.spacing = pick([0, 0.5, 1, 2, 3, 5])
   project.layout.sheetMargin = pick([0, 3, 5.5])
@@ -117,13 +105,19 @@ export function judgeSpacing(seed: number): number {
   const project = spacingJob(seed)
   let best: Project['layout']['sheets'] = []
   let steps = 0
-  for (const answer of nestSheets(project, [CARD], { seed, shape: 'true' })) {
+  for (const answer of nestSheets(project, [PLAIN_CARD], { seed, shape: 'true' })) {
     if (answer) best = answer.sheets
     steps += 1
     if (steps >= STEPS) break
   }
   const piece = Object.keys(project.pieces)[0]!
-  const sheet = { id: 's', paper: CARD.id, width: CARD.width, height: CARD.height, placements: [] }
+  const sheet = {
+    id: 's',
+    paper: PLAIN_CARD.id,
+    width: PLAIN_CARD.width,
+    height: PLAIN_CARD.height,
+    placements: [],
+  }
   const filled = fillSheet({ ...project, layout: { ...project.layout, sheets: [sheet] } }, 's', piece)!
   const full = {
     ...sheet,
