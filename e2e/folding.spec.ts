@@ -30,8 +30,8 @@ test('a gift box for a thing of 70 x 50 x 110, from a pattern to the finished sh
   await hand.press(draft.getByRole('button', { name: 'Make it' }))
   await expect(page.getByTestId('piece-card')).toHaveCount(1)
   await hand.press(look(page, 'both'))
-  // One thickness of paper more between the folds than there is room within.
-  await expect(folded(page)).toContainText('13 panels, 12 folds, 1 tab met, 70.3 x 110.3 x 50.3 mm')
+  // Thicknesses more between the folds than there is room within: a wall’s, and those of the layers that lie inside.
+  await expect(folded(page)).toContainText('13 panels, 12 folds, 1 tab met, 70.3 x 110.9 x 50.9 mm')
   await expect(page.getByTestId('fold-findings')).toHaveCount(0)
   await hand.go('Paper')
   await hand.press(page.getByRole('button', { name: /^Use for/ }).first())
@@ -44,7 +44,7 @@ test('a gift box for a thing of 70 x 50 x 110, from a pattern to the finished sh
   await page.getByRole('button', { name: 'Measures of Tuck-end box' }).click()
   await page.getByTestId('making').getByLabel('Height within').fill('90')
   await page.keyboard.press('Enter')
-  await expect(folded(page)).toContainText('70.3 x 90.3 x 50.3 mm')
+  await expect(folded(page)).toContainText('70.3 x 90.9 x 50.9 mm')
 })
 
 test('a card with a strap opens and closes in the view, by keys alone, and is told in words', async ({
@@ -206,8 +206,8 @@ test('five pieces of one box are put together, and taken apart', async ({ page }
   await expect(page.getByTestId('piece-card')).toHaveCount(5)
   await page.getByRole('button', { name: 'None' }).click()
   await hand.press(look(page, 'folded'))
-  // As long as the lid with the band round it; as high as the tray, its floor, the lid and the band.
-  await expect(folded(page)).toContainText('Put together: 122.1 x 71.5 x 24.9 mm.')
+  // As long as the lid with the band round it, and its play; as high as the tray, the lid with its pane, and the band.
+  await expect(folded(page)).toContainText('Put together: 123.9 x 71.5 x 26.1 mm.')
   await expect(page.getByTestId('fold-findings')).toHaveCount(0)
   const pieces = folded(page).getByRole('radiogroup', { name: 'Pieces' })
   await hand.press(pieces.getByText('apart', { exact: true }))
