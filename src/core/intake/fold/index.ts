@@ -53,7 +53,7 @@ function readFold(text: string, asked: number | null | undefined): Drawing {
   let data: unknown
   try {
     data = JSON.parse(text)
-  } catch (error) {
+  } catch {
     throw new IntakeRefusal(
       say`This FOLD file is no JSON: it breaks off, or holds signs that JSON has not. Save it again from the program that made it.`,
     )
