@@ -100,7 +100,7 @@ export function spacingJob(seed: number): Project {
 /** How often one is laid out and looked at again, at most. */
 const STEPS = 220
 
-/** What one job is laid out as, and filled with, that is nearer than asked, mm. */
+/** What one job is laid out as, and filled with, that is nearer than asked, mm; infinite where a copy is missing. */
 export function judgeSpacing(seed: number): number {
   const project = spacingJob(seed)
   let best: Project['layout']['sheets'] = []
@@ -110,6 +110,10 @@ export function judgeSpacing(seed: number): number {
     steps += 1
     if (steps >= STEPS) break
   }
+  // A sheet on which something is missing is soon roomy.
+  const laid = best.flatMap((s) => s.placements)
+  const copies = Object.values(project.pieces).reduce((sum, p) => sum + p.copies, 0)
+  if (new Set(laid.map((p) => p.id)).size !== copies) return Infinity
   const piece = Object.keys(project.pieces)[0]!
   const sheet = {
     id: 's',

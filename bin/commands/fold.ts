@@ -62,8 +62,10 @@ export const fold: Command = {
     const build = buildOf(foldedPieces(project), joinsOf(project))
     const share = shareOf(text)
     const out = text('out')
-    if (out) await writeOut(out, basename(path), build, share)
-    const told = tellFolded(build, share, (piece) => madeFor(project, piece) ?? USUAL_CALIPER)
+    // The file lies as the figures tell it.
+    const caliperOf = (piece: string) => madeFor(project, piece) ?? USUAL_CALIPER
+    if (out) await writeOut(out, basename(path), build, share, caliperOf)
+    const told = tellFolded(build, share, caliperOf)
     if (json) say(JSON.stringify(told))
     else say(out ?? describeFolded(basename(path), told))
   },
@@ -172,9 +174,20 @@ export function describeFolded(name: string, { panels, hinges, tabs, size, findi
 }
 
 /** Writes what is folded so far as a file whose kind its ending tells. @throws UsageError for an unknown ending */
-export async function writeOut(out: string, name: string, build: Build, share: number): Promise<void> {
+export async function writeOut(
+  out: string,
+  name: string,
+  build: Build,
+  share: number,
+  caliperOf: (piece: string) => number,
+): Promise<void> {
   const shown = share === 0 ? buildOf(build.pieces) : build
-  await writePosed(out, name, posedTogether(shown, share), standingTogether(shown, share))
+  await writePosed(
+    out,
+    name,
+    posedTogether(shown, share, caliperOf),
+    standingTogether(shown, share, caliperOf),
+  )
 }
 
 /**
