@@ -78,7 +78,7 @@ export function jigsaw(seed: number, count: number, width = 210, height = 297): 
 
 /**
  * Parts that interlock: a grid with moved corners, each side between two parts broken by two to four points, each part
- * then turned by quarters.
+ * then turned by quarters. Drawn anew until no two sides cross.
  * @param fill the share of a sheet that all of them cover together
  */
 export function interlocking(
@@ -91,36 +91,46 @@ export function interlocking(
   const size = Math.sqrt(fill)
   const [w, h] = [(size * width) / columns, (size * height) / rows]
   const isEdge = (k: number, last: number) => k === 0 || k === last
-  const corner = Array.from({ length: (columns + 1) * (rows + 1) }, (_, k): Point => {
-    const [i, j] = [k % (columns + 1), Math.floor(k / (columns + 1))]
-    return [
-      w * (i + (isEdge(i, columns) ? 0 : 0.3 * (random() - 0.5))),
-      h * (j + (isEdge(j, rows) ? 0 : 0.3 * (random() - 0.5))),
+  const draw = () => {
+    const corner = Array.from({ length: (columns + 1) * (rows + 1) }, (_, k): Point => {
+      const [i, j] = [k % (columns + 1), Math.floor(k / (columns + 1))]
+      return [
+        w * (i + (isEdge(i, columns) ? 0 : 0.3 * (random() - 0.5))),
+        h * (j + (isEdge(j, rows) ? 0 : 0.3 * (random() - 0.5))),
+      ]
+    })
+    /** A side from one corner to another, its points broken out to either hand; the last corner is left out. */
+    const broken = (a: Point, b: Point, isRim: boolean): Point[] => {
+      if (isRim) return [a]
+      const count = 2 + Math.floor(3 * random())
+      const [dx, dy] = [b[0] - a[0], b[1] - a[1]]
+      return [
+        a,
+        ...Array.from({ length: count }, (_, k): Point => {
+          const t = (k + 1) / (count + 1)
+          const out = 0.4 * (random() - 0.5)
+          return [a[0] + t * dx - out * dy, a[1] + t * dy + out * dx]
+        }),
+      ]
+    }
+    const at = (i: number, j: number) => corner[j * (columns + 1) + i]!
+    const across = Array.from({ length: columns * (rows + 1) }, (_, k) => {
+      const [i, j] = [k % columns, Math.floor(k / columns)]
+      return broken(at(i, j), at(i + 1, j), isEdge(j, rows))
+    })
+    const down = Array.from({ length: (columns + 1) * rows }, (_, k) => {
+      const [i, j] = [k % (columns + 1), Math.floor(k / (columns + 1))]
+      return broken(at(i, j), at(i, j + 1), isEdge(i, columns))
+    })
+    const sides = [
+      ...across.map((side, k) => [...side, at((k % columns) + 1, Math.floor(k / columns))]),
+      ...down.map((side, k) => [...side, at(k % (columns + 1), Math.floor(k / (columns + 1)) + 1)]),
     ]
-  })
-  /** A side from one corner to another, its points broken out to either hand; the last corner is left out. */
-  const broken = (a: Point, b: Point, isRim: boolean): Point[] => {
-    if (isRim) return [a]
-    const count = 2 + Math.floor(3 * random())
-    const [dx, dy] = [b[0] - a[0], b[1] - a[1]]
-    return [
-      a,
-      ...Array.from({ length: count }, (_, k): Point => {
-        const t = (k + 1) / (count + 1)
-        const out = 0.4 * (random() - 0.5)
-        return [a[0] + t * dx - out * dy, a[1] + t * dy + out * dx]
-      }),
-    ]
+    return { at, across, down, sides }
   }
-  const at = (i: number, j: number) => corner[j * (columns + 1) + i]!
-  const across = Array.from({ length: columns * (rows + 1) }, (_, k) => {
-    const [i, j] = [k % columns, Math.floor(k / columns)]
-    return broken(at(i, j), at(i + 1, j), isEdge(j, rows))
-  })
-  const down = Array.from({ length: (columns + 1) * rows }, (_, k) => {
-    const [i, j] = [k % (columns + 1), Math.floor(k / (columns + 1))]
-    return broken(at(i, j), at(i, j + 1), isEdge(i, columns))
-  })
+  let drawn = draw()
+  while (sidesCross(drawn.sides)) drawn = draw()
+  const { at, across, down } = drawn
   const back = (side: Point[], end: Point): Point[] => [end, ...side.slice(1).reverse()]
   const kinds = Array.from({ length: columns * rows }, (_, k): Kind => {
     const [i, j] = [k % columns, Math.floor(k / columns)]
@@ -138,6 +148,25 @@ export function interlocking(
     stocks: [{ area: { minX: 0, minY: 0, maxX: width, maxY: height }, count: null, taken: [] }],
     spacing: 0,
   }
+}
+
+/** Whether any two stretches of some lines cross. */
+function sidesCross(sides: readonly Point[][]): boolean {
+  const stretches = sides.flatMap((side) => side.slice(1).map((to, k) => [side[k]!, to] as const))
+  const side = ([a, b]: readonly [Point, Point], p: Point) =>
+    Math.sign((b[0] - a[0]) * (p[1] - a[1]) - (b[1] - a[1]) * (p[0] - a[0]))
+  return stretches.some((s, i) =>
+    stretches.slice(0, i).some((t) => side(s, t[0]) * side(s, t[1]) < 0 && side(t, s[0]) * side(t, s[1]) < 0),
+  )
+}
+
+/**
+ * Every other part of two such cut-ups, as on a chess board: of about the same size, and nothing that fits together edge to edge.
+ */
+export function unmatched(seed: number, grid: readonly [number, number], fill: number): NestProblem {
+  const [one, other] = [interlocking(seed, grid, fill), interlocking(seed + 100, grid, fill)]
+  const isEven = (i: number) => ((i % grid[0]) + Math.floor(i / grid[0])) % 2 === 0
+  return { ...one, kinds: one.kinds.map((kind, i) => (isEven(i) ? kind : other.kinds[i]!)) }
 }
 
 /** Points turned by quarters about the origin. */

@@ -1,4 +1,5 @@
 import { heightOf, widthOf } from '../geometry/measure'
+import { fitTogether } from './fit-together'
 import { nestShapes } from './nest-shapes'
 import type { Nesting, NestProblem } from './problem'
 import { seeded } from './random'
@@ -54,6 +55,15 @@ export function* nest(
     }
   }
   if (shape === 'box') return
+  const fitted = fitTogether(problem, kinds, random)
+  for (let state = fitted.next(); ; state = fitted.next()) {
+    if (!state.done) {
+      yield null
+      continue
+    }
+    if (state.value) yield better(state.value)
+    break
+  }
   yield* nestShapes(problem, kinds, random, best ? (best as { nesting: Nesting }).nesting : null, better)
 }
 

@@ -1,8 +1,8 @@
 import { polylineBox } from '../geometry/polyline'
-import { intersect, regionArea } from '../geometry/regions'
 import { Bin, type Member } from './bin'
 import { compress, sideOf } from './compress'
-import type { Laid, Nesting, NestProblem } from './problem'
+import { isClean, laidIn } from './laid'
+import type { Nesting, NestProblem } from './problem'
 import type { Answer } from './score'
 import { bestPlace } from './search'
 import { separate } from './separate'
@@ -152,14 +152,6 @@ function* moveOver(member: Member, sheets: readonly Sheet[], random: () => numbe
   return false
 }
 
-const laidIn = (bin: Bin): Laid[] =>
-  bin.members.flatMap(({ item, fixed }, i) => {
-    if (fixed) return []
-    const { x, y, degrees } = bin.poses[i]!
-    const { own } = bin.solids[i]!
-    return [{ item, x: x + own.minX, y: y + own.minY, rotation: degrees }]
-  })
-
 const roomIn = (bin: Bin): number =>
   (bin.area.maxX - bin.area.minX) * (bin.area.maxY - bin.area.minY) -
   bin.members.reduce((sum, m) => sum + m.kind.area, 0)
@@ -199,26 +191,4 @@ function* squeezeIn(bin: Bin, member: Member, random: () => number): Generator<v
   bin.remove(at)
   bin.restore(before)
   return false
-}
-
-/** Whether no two solids share more than a hair, by the boolean library that the search does not use. */
-function isClean(bin: Bin): boolean {
-  for (let i = 0; i < bin.members.length; i += 1)
-    for (let j = 0; j < i; j += 1) {
-      if (bin.members[i]!.fixed && bin.members[j]!.fixed) continue
-      const [a, b] = [bin.solids[i]!, bin.solids[j]!]
-      const [p, q] = [bin.poses[i]!, bin.poses[j]!]
-      if (
-        a.box.minX + p.x >= b.box.maxX + q.x ||
-        a.box.maxX + p.x <= b.box.minX + q.x ||
-        a.box.minY + p.y >= b.box.maxY + q.y ||
-        a.box.maxY + p.y <= b.box.minY + q.y
-      )
-        continue
-      const moved = (rings: readonly Float64Array[], dx: number, dy: number) =>
-        rings.map((r) => r.map((v, k) => v + (k % 2 === 0 ? dx : dy)))
-      if (regionArea(intersect(moved(a.rings, p.x, p.y), moved(b.rings, q.x, q.y), 'even-odd')) > 0.02)
-        return false
-    }
-  return true
 }

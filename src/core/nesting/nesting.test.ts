@@ -1,14 +1,20 @@
 import fc from 'fast-check'
 import polygonClipping from 'polygon-clipping'
 import { describe, expect, it } from 'vitest'
-import { guillotine, interlocking, jigsaw } from '../../../corpus/cut-up'
+import { guillotine, interlocking, jigsaw, unmatched } from '../../../corpus/cut-up'
 import { flatten, type Polyline } from '../geometry/flatten'
 import { readPath } from '../geometry/path'
 import { findPoles } from '../geometry/poles'
 import { distanceTo, isInside, polylineArea, polylineBox } from '../geometry/polyline'
 import { simplify } from '../geometry/simplify'
 import { type Kind, type Laid, type Nesting, type NestProblem, nest } from '.'
+import { Bin } from './bin'
 import { collide } from './collide'
+import { clusterBox, clustersOf, ringOf } from './complements'
+import { DepthTables } from './depth-tables'
+import { laidIn } from './laid'
+import { gridCell, partOnGrid } from './part-on-grid'
+import { seeded } from './random'
 import { SolidKind } from './solid'
 
 const ring = (d: string): Polyline => flatten(readPath(d), 0.02)
@@ -57,8 +63,10 @@ function ringsOf(p: NestProblem, { item, x, y, rotation }: Laid): Polyline[] {
   return turned.map((r) => r.map((v, i) => v + (i % 2 === 0 ? x - box.minX : y - box.minY)))
 }
 
+/** To a tenth of a micrometre: the library stumbles over what nearly touches. */
+const tenth = (v: number) => Math.round(v * 1e4) / 1e4
 const pairs = (r: Polyline): [number, number][] =>
-  Array.from({ length: r.length / 2 }, (_, i) => [r[2 * i]!, r[2 * i + 1]!])
+  Array.from({ length: r.length / 2 }, (_, i) => [tenth(r[2 * i]!), tenth(r[2 * i + 1]!)])
 const areaOf = (polygons: [number, number][][][]) =>
   polygons
     .flat()
@@ -219,6 +227,122 @@ describe('nest', () => {
     expectSound(p, nesting)
     const used = Math.max(...nesting.sheets[0]!.laid.map((l) => polylineBox(ringsOf(p, l)[0]!).maxY))
     expect(height / used).toBeGreaterThan(0.78)
+  })
+})
+
+describe('parts that were cut from one another', () => {
+  const QUARTERS = [0, 1, 2, 3]
+
+  it('are found edge to edge, and are as large together as what they were cut from', () => {
+    for (const [make, width, height] of [
+      [() => jigsaw(25, 25).problem, 210, 297],
+      [() => interlocking(5, [6, 4], 0.81), 0.9 * 297, 0.9 * 420],
+    ] as const) {
+      const rings = make().kinds.map((k) => k.rings[0]!)
+      const [cluster, ...others] = clustersOf(rings, QUARTERS)
+      expect(others).toEqual([])
+      const { minX, maxX, minY, maxY } = clusterBox(rings, cluster!)
+      const sides = [maxX - minX, maxY - minY].sort((a, b) => a - b)
+      expect(sides[0]).toBeCloseTo(width, 6)
+      expect(sides[1]).toBeCloseTo(height, 6)
+      const one = polygonClipping.union(cluster!.map((m) => [pairs(ringOf(rings[m.part]!, m))]))
+      expect(one.reduce((sum, polygon) => sum + areaOf([polygon]), 0)).toBeCloseTo(width * height, 0)
+    }
+  })
+
+  it('are found by coordinates that a file rounds', () => {
+    const rings = interlocking(6, [4, 3], 0.7).kinds.map((k) =>
+      k.rings[0]!.map((v) => Math.round(v * 1000) / 1000),
+    )
+    expect(clustersOf(rings, QUARTERS).map((c) => c.length)).toEqual([12])
+  })
+
+  it('are not found among others, nor where they may not be turned so', () => {
+    const rings = unmatched(1, [6, 4], 0.7).kinds.map((k) => k.rings[0]!)
+    expect(clustersOf(rings, QUARTERS)).toHaveLength(24)
+    expect(clustersOf([rect(40, 30), rect(40, 30), rect(40, 20)], QUARTERS)).toHaveLength(3)
+    const turned = interlocking(5, [6, 4], 0.8).kinds.map((k) => k.rings[0]!)
+    expect(clustersOf(turned, [0]).length).toBeGreaterThan(1)
+  })
+
+  it('come together on one sheet with room between them', () => {
+    for (const spacing of [0, 3]) {
+      const p = { ...interlocking(4, [6, 4], 0.78), spacing }
+      let nesting = bestWithin(p, 1)
+      let steps = 0
+      for (const answer of nest(p, 1)) {
+        if (answer) nesting = answer.nesting
+        steps += 1
+        if (nesting.sheets.length === 1 || steps === 20_000) break
+      }
+      expect(nesting.sheets).toHaveLength(1)
+      expectSound(p, nesting)
+      const rings = nesting.sheets[0]!.laid.map((l) => ringsOf(p, l)[0]!)
+      rings.forEach((a, i) => {
+        for (const b of rings.slice(0, i))
+          for (let k = 0; k < b.length; k += 2)
+            expect(distanceTo({ x: b[k]!, y: b[k + 1]! }, a)).toBeGreaterThan(spacing - 0.01)
+      })
+    }
+  })
+})
+
+describe('depth tables', () => {
+  it('agree with a boolean library on what overlaps, in all turns, and tell the least way out', () => {
+    const kinds = [
+      new SolidKind(kind([ELL]), 0),
+      new SolidKind(kind([TRIANGLE]), 0),
+      new SolidKind(kind([rect(70, 70), rect(40, 40, 15, 15)]), 0),
+    ]
+    const tables = new DepthTables(1, kinds)
+    const random = seeded(1)
+    let wrong = 0
+    for (let n = 0; n < 1500; n += 1) {
+      const [a, b] = [kinds[Math.floor(3 * random())]!, kinds[Math.floor(3 * random())]!]
+      const [p, q] = [Math.floor(4 * random()), Math.floor(4 * random())]
+      const [x, y] = [Math.round(120 * (random() - 0.5)), Math.round(120 * (random() - 0.5))]
+      const view = tables.view(a, p, b, q)
+      const within = x > view.minX && x < view.maxX && y > view.minY && y < view.maxY
+      const depth = within ? view.depth[view.base + x * view.stepX + y * view.stepY]! : 0
+      const solid = (k: SolidKind, turn: number, dx: number, dy: number) =>
+        k.at(90 * turn).rings.map((r) => pairs(r.map((v, i) => v + (i % 2 === 0 ? dx : dy))))
+      const both = polygonClipping.intersection([solid(a, p, 0, 0)], [solid(b, q, x, y)])
+      const shared = both.reduce((sum, polygon) => sum + areaOf([polygon]), 0)
+      if (depth > 0 !== shared > 1e-6) wrong += 1
+    }
+    expect(wrong).toBe(0)
+    // Two squares of 70 of which one hides the other: the way out is 70, less what they are apart.
+    const square = new SolidKind(kind([rect(70, 70)]), 0)
+    const view = new DepthTables(1, [square]).view(square, 0, square, 1)
+    expect(view.depth[view.base + 20 * view.stepX + 5 * view.stepY]).toBe(5 * 50)
+  })
+
+  it('bring parts that fit nowhere edge to edge out of one another', () => {
+    const p = unmatched(1, [6, 4], 0.66)
+    const random = seeded(1)
+    const bin = new Bin([p.stocks[0]!.area], random)
+    p.kinds.forEach((k, item) => {
+      bin.add({ item, kind: new SolidKind(k, 0), fixed: false }, { x: 150, y: 200, degrees: 0 })
+    })
+    const run = partOnGrid(bin, gridCell(bin)!, random, 400)
+    let state = run.next()
+    while (!state.done) state = run.next()
+    expect(state.value).toBe(true)
+    expectSound(p, { sheets: [{ stock: 0, laid: laidIn(bin) }], left: [] })
+  })
+
+  it('are not made for what turns at will, for too many kinds, or for slivers', () => {
+    const bin = (kinds: Kind[]) => {
+      const all = new Bin([{ minX: 0, minY: 0, maxX: 200, maxY: 300 }], seeded(1))
+      kinds.forEach((k, item) => {
+        all.add({ item, kind: new SolidKind(k, 0), fixed: false }, { x: 50, y: 50, degrees: 0 })
+      })
+      return all
+    }
+    expect(gridCell(bin([kind([ELL])]))).toBeGreaterThan(0)
+    expect(gridCell(bin([kind([ELL], 'any')]))).toBeNull()
+    expect(gridCell(bin([kind([rect(80, 0.4)])]))).toBeNull()
+    expect(gridCell(bin(Array.from({ length: 400 }, (_, i) => kind([rect(60 + i / 10, 90)]))))).toBeNull()
   })
 })
 

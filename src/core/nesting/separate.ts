@@ -1,6 +1,6 @@
 import type { Bin } from './bin'
 import { shuffled } from './random'
-import { bestPlace } from './search'
+import { bestPlace, type Effort, USUAL } from './search'
 
 /** Rounds without a better state before a strike, and strikes before it is given up. */
 const PATIENCE = { rounds: 40, strikes: 1 }
@@ -15,7 +15,12 @@ const GROWS = { least: 1.1, most: 1.5, falls: 0.95 }
  * @yields after each move, so that the caller can keep an eye on the time
  * @returns whether nothing overlaps now; else the bin is left as it overlapped least
  */
-export function* separate(bin: Bin, random: () => number, patience = PATIENCE): Generator<void, boolean> {
+export function* separate(
+  bin: Bin,
+  random: () => number,
+  patience = PATIENCE,
+  effort: Effort = USUAL,
+): Generator<void, boolean> {
   const n = bin.members.length
   const soft = bin.soft
   const overlaps = new Float64Array(n * n)
@@ -45,7 +50,7 @@ export function* separate(bin: Bin, random: () => number, patience = PATIENCE): 
     for (let idle = 0; least > 0 && idle < patience.rounds; ) {
       for (const i of shuffled(movable, random)) {
         if (!overlapping(i)) continue
-        const place = bestPlace(bin, i, (j) => weights[i * n + j]!, random)
+        const place = bestPlace(bin, i, (j) => weights[i * n + j]!, random, effort)
         if (place) {
           bin.set(i, place)
           measure(i)

@@ -1,9 +1,12 @@
 import { Bin, type Pose } from './bin'
+import { gridCell, partOnGrid } from './part-on-grid'
 import { bestPlace } from './search'
 import { separate } from './separate'
 
 /** Rounds without a better state before a strike, and strikes before a try is given up. */
 const PATIENCE = { rounds: 150, strikes: 3 }
+/** Passes over a grid before a try is given up. */
+const PASSES = 700
 /** Room between two sheets that lie side by side for the search, mm. */
 const APART = 10
 
@@ -47,7 +50,9 @@ export function* layTogether(
     all.set(at, place)
     yield
   }
-  if (!(yield* separate(all, random, PATIENCE))) return false
+  const cell = gridCell(all)
+  const parted = cell ? yield* partOnGrid(all, cell, random, PASSES) : yield* separate(all, random, PATIENCE)
+  if (!parted) return false
   const laid = all.members.map((member, i) => ({ member, pose: all.poses[i]!, area: all.areaOf(i) }))
   bins.forEach((bin, k) => {
     for (let i = bin.members.length - 1; i >= 0; i -= 1) bin.remove(i)
