@@ -4,6 +4,7 @@ import { CONVENTIONS } from './conventions'
 import { chance } from './draw'
 import { HARD_CONVENTIONS } from './hard-conventions'
 import { PAGE_CONVENTIONS } from './page-conventions'
+import { PAPER_CONVENTIONS } from './paper-conventions'
 import { scoreTemplate } from './score'
 import { TEMPLATES } from './templates'
 
@@ -32,14 +33,17 @@ describe.each(ARTBOARD_CONVENTIONS)('saved with the $name', (convention) => {
   })
 })
 
-describe.each([...HARD_CONVENTIONS, ...PAGE_CONVENTIONS])('drawn with $name', (convention) => {
-  it.each(TEMPLATES)('%o asks rather than guesses', async (template) => {
-    const random = chance(template.name.length * 31)
-    const scored = await scoreTemplate(convention, template, random)
-    if (!scored) return
-    const { score } = scored
-    // What folds lose when they are trimmed at the edge is up to two hundredths of all lines here.
-    expect(score.wrongSure / score.length, score.notes.join('\n')).toBeLessThanOrEqual(0.03)
-    expect(score.decisions).toBeLessThanOrEqual(3)
-  })
-})
+describe.each([...HARD_CONVENTIONS, ...PAGE_CONVENTIONS, ...PAPER_CONVENTIONS])(
+  'drawn with $name',
+  (convention) => {
+    it.each(TEMPLATES)('%o asks rather than guesses', async (template) => {
+      const random = chance(template.name.length * 31)
+      const scored = await scoreTemplate(convention, template, random)
+      if (!scored) return
+      const { score } = scored
+      // What folds lose when they are trimmed at the edge is up to two hundredths of all lines here.
+      expect(score.wrongSure / score.length, score.notes.join('\n')).toBeLessThanOrEqual(0.03)
+      expect(score.decisions).toBeLessThanOrEqual(3)
+    })
+  },
+)

@@ -13,6 +13,7 @@ import { CONVENTIONS, fileOf } from './conventions'
 import { chance } from './draw'
 import { HARD_CONVENTIONS } from './hard-conventions'
 import { PAGE_CONVENTIONS } from './page-conventions'
+import { PAPER_CONVENTIONS } from './paper-conventions'
 import { TEMPLATES } from './templates'
 
 /** The faults in the order in which both programs of a file cut the whole drawing. */
@@ -26,7 +27,9 @@ async function faultsOf(bytes: Uint8Array, name: string) {
 }
 
 // Pieces that lie on one another are laid apart before they are cut.
-const FLAT = [...CONVENTIONS, ...HARD_CONVENTIONS, ...PAGE_CONVENTIONS].filter((c) => !c.prepare)
+const FLAT = [...CONVENTIONS, ...HARD_CONVENTIONS, ...PAGE_CONVENTIONS, ...PAPER_CONVENTIONS].filter(
+  (c) => !c.prepare,
+)
 
 describe.each(FLAT)('drawn with $name', (convention) => {
   it('is cut from within in both languages', async () => {

@@ -2,8 +2,15 @@ import { ARTBOARD_CONVENTIONS } from './artboard-conventions'
 import { CONVENTIONS as EASY } from './conventions'
 import { HARD_CONVENTIONS } from './hard-conventions'
 import { PAGE_CONVENTIONS } from './page-conventions'
+import { PAPER_CONVENTIONS } from './paper-conventions'
 
-const CONVENTIONS = [...EASY, ...HARD_CONVENTIONS, ...PAGE_CONVENTIONS, ...ARTBOARD_CONVENTIONS]
+const CONVENTIONS = [
+  ...EASY,
+  ...HARD_CONVENTIONS,
+  ...PAGE_CONVENTIONS,
+  ...ARTBOARD_CONVENTIONS,
+  ...PAPER_CONVENTIONS,
+]
 
 import { writeSection } from '../scripts/measure/report'
 import { chance } from './draw'
@@ -78,6 +85,8 @@ const widths = COLUMNS.map((c, i) =>
 for (const cells of table)
   console.log(cells.map((c, i) => (i === 0 ? c.padEnd(widths[0]!) : c.padStart(widths[i]!))).join(' '))
 console.log(`Columns: ${COLUMNS.join('; ')}.`)
+const whole = all.filter((s) => s.wrongSure === 0 && s.piecesFound === s.pieces && s.piecesExtra === 0).length
+console.log(`Files with all pieces, none too many, and nothing wrong though sure: ${whole} of ${all.length}.`)
 console.log(
   `Files with more than three decisions: ${all.filter((s) => s.decisions > 3).length} of ${all.length}.`,
 )
@@ -90,6 +99,7 @@ if (!only) {
     [
       `${TEMPLATES.length} templates in ${rows.length} conventions, ${all.length} files. Targets: at least 99 % right or asked, at most 0.1 % wrong though sure, all pieces`,
       'and bindings in plain conventions, at most three decisions a file. What a fold loses when it is trimmed at the edge counts as wrong here.',
+      `Files with all pieces, none too many, and nothing wrong though sure: ${whole} of ${all.length}.`,
       '',
       line(COLUMNS),
       line(COLUMNS.map(() => '---')),

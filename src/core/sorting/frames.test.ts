@@ -110,3 +110,17 @@ describe('folds beside perforations alone', () => {
     expect(roles.at(-1)).toBe('perforate?')
   })
 })
+
+describe('what lies on a door', () => {
+  const door = path('M60 30L90 30L90 70L60 70', stroke('#000')) + path('M60 30L60 70', stroke('#f00'))
+  const fold = path('M50 0L50 88.71', stroke('#f00'))
+  const knob = (colour: string) => path('M78 45L86 45L86 55L78 55Z', stroke(colour))
+
+  it('is an opening in the look of the cuts, and else asked about: no piece of its own', async () => {
+    const same = await rolesOf(drawn(path(CARD, stroke('#000')) + fold + door + knob('#000')))
+    expect(same.roles).toEqual(['cut', 'score', 'cut', 'score', 'cut'])
+    expect(same.pieces).toHaveLength(1)
+    const own = await rolesOf(drawn(path(CARD, stroke('#000')) + fold + door + knob('#a42')))
+    expect(own.roles.at(-1)).toBe('cut?')
+  })
+})

@@ -37,6 +37,14 @@ export function locate(
     const inner = outer === l ? r : l
     if (depthOf(outer) < depthOf(inner)) closing.set(inner, (closing.get(inner) ?? new Set()).add(line))
   })
+  /** Whether lines close a flap rather than an opening: bent ones in one look, and the straight hinge in another. */
+  const isDoor = (around: ReadonlySet<number> | undefined): boolean => {
+    const all = [...(around ?? [])].map((i) => lines[i]!)
+    return all.some(
+      (l) =>
+        isStraight(l.shape.polyline) && all.length > 1 && all.every((o) => o === l || o.family !== l.family),
+    )
+  }
   const seen = new Set<number>()
   const stretches = edges.map((edge, k): Stretch => {
     const line = lines[edge.line]!
@@ -53,7 +61,7 @@ export function locate(
       if (l === nest || r === nest) {
         const inner = l === nest ? r : l
         const parts = closing.get(inner)?.size ?? 1
-        return depthOf(inner) % 2 === 0
+        return depthOf(inner) % 2 === 0 && !isDoor(closing.get(nest))
           ? {
               kind: 'outline',
               parts,
