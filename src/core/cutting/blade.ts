@@ -20,8 +20,17 @@ export function overrun(points: Polyline, by: number): Polyline {
 const SWIVEL = 12
 /** Degrees from point to point of the arc in which a blade is turned. */
 const ARC_STEP = 10
-/** Led in from so many offsets before a start, a blade that pointed elsewhere is in line within a hundredth of the offset or two. */
-const LEAD = 5
+/** A blade this far off its line, radians, is in line; none points nearer to backwards than this. */
+const IN_LINE = 0.02
+const BACKWARDS = (176 * Math.PI) / 180
+
+/**
+ * Over how many offsets a blade is drawn along a straight line until it is in line: the tangent of half the angle
+ * between them falls by e with each (tractrix).
+ * @param turn by how much it points elsewhere, radians; null where nobody knows
+ */
+const leadFor = (turn: number | null): number =>
+  Math.log(Math.tan(Math.min(Math.abs(turn ?? BACKWARDS), BACKWARDS) / 2) / Math.tan(IN_LINE / 2))
 
 /**
  * How a trailing blade is turned where a stroke begins: about its tip on the spot, as at a corner, or by being led in
@@ -52,6 +61,14 @@ export class Blade {
   }
 
   /**
+   * How far the end of a closed stroke goes over its start, mm: as asked, and by as much as a fresh blade takes to
+   * come in line, for until then it cut beside the line.
+   */
+  overlapOf(asked: number): number {
+    return this.heading === null && this.offset > 0 ? Math.max(asked, leadFor(null) * this.offset) : asked
+  }
+
+  /**
    * The way of the pivot along which the tip follows a stroke: it runs ahead of the tip along each stretch, and at a
    * corner goes round in an arc about the tip until the blade points along the next stretch. A closed stroke that a
    * fresh blade begins with is not led in, since its end goes over its start, and nothing beyond its corner is touched.
@@ -63,11 +80,11 @@ export class Blade {
     const first = headingOf(way, 2)
     const out: number[] = []
     let heading = first
-    const isStraight =
-      this.heading !== null && (Math.abs(turnBetween(this.heading, first)) * 180) / Math.PI < SWIVEL
+    const swing = this.heading === null ? null : turnBetween(this.heading, first)
+    const isStraight = swing !== null && (Math.abs(swing) * 180) / Math.PI < SWIVEL
     if (this.heading !== null && this.turn === 'spot') heading = this.heading
     else if (!isStraight && !(closed && this.heading === null)) {
-      const back = (LEAD - 1) * offset
+      const back = (leadFor(swing) - 1) * offset
       out.push(way[0]! - back * Math.cos(first), way[1]! - back * Math.sin(first))
     }
     out.push(way[0]! + offset * Math.cos(heading), way[1]! + offset * Math.sin(heading))
