@@ -4,13 +4,13 @@ import { addSource } from '../binding/add-source'
 import { stretchPieces } from '../binding/stretch'
 import { exchangeLines } from '../document/edits'
 import { emptyProject, type Project } from '../document/project'
-import { PLAIN_READING } from '../document/sources'
+import { type Making, PLAIN_READING } from '../document/sources'
 import { boundsOf } from '../geometry/measure'
 import { shapeOf } from '../geometry/shape'
 import { readDrawing } from '../intake/formats'
 import { shapesOf } from '../pieces/piece-shape'
 import { make, pieces, rect, round } from './drawn-pieces'
-import { addMaking } from './make'
+import { addMaking, previewOf } from './make'
 import { settled } from './settle'
 
 const leaf = (x = 0, y = 0) => `M${x} ${y + 10}L${x + 5} ${y}L${x + 10} ${y + 10}Z`
@@ -177,6 +177,30 @@ describe('lining', () => {
     // The panel with the window has a free edge too, on which the tab of 12 mm is glued.
     expect(sizes).toContainEqual([36, 46, 0])
     expect(sizes).toContainEqual([24, 46, 1])
+  })
+
+  it('shows on the drawing which panel has which number, clear of windows', () => {
+    const project = pieces(tube)
+    const making = (of: Project, recipe: string, measures: Making['measures']): Making => ({
+      ...(make(of, recipe).project.sources.m as Making),
+      measures,
+    })
+    const { numbered, trouble } = previewOf(project, making(project, 'lining', { panels: '9' }))
+    // Of the two equal walls the one with the window is the second; a number that is none yet hides nothing.
+    expect(trouble).toContain('numbered 1 to 5')
+    expect(numbered.map((n) => n.number)).toEqual([1, 2, 3, 4, 5])
+    const walls = [0, 40, 70, 110, 140].map(
+      (x) => numbered.find(({ at }) => at.x > x && at.x < x + 30)!.number,
+    )
+    expect([walls[0], walls[2], walls[4]]).toEqual([2, 1, 5])
+    const { at } = numbered[1]!
+    expect(at.x > 20 && at.x < 32 && at.y > 15 && at.y < 35).toBe(false)
+    const circles = pieces([rect(0, 0, 100, 80), round(20, 20, 8), round(60, 20, 8)])
+    const filled = making(circles, 'openings', {})
+    expect(previewOf(circles, filled).numbered.map((n) => [n.number, Math.round(n.at.x)])).toEqual([
+      [1, 20],
+      [1, 60],
+    ])
   })
 
   it('takes more off where asked, and says which panels there are', () => {

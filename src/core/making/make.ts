@@ -8,7 +8,7 @@ import { transformPath } from '../geometry/path'
 import { shapeOf } from '../geometry/shape'
 import { shapeOfPiece } from '../pieces/piece-shape'
 import { counted, say } from '../words'
-import { CannotMake, type Handle, type Made, measuresOf } from './recipe'
+import { CannotMake, type Handle, type Made, measuresOf, type Numbered } from './recipe'
 import { RECIPES, type Recipes, recipeFor } from './recipes'
 
 /** How made lines are drawn where a look is shown. */
@@ -61,6 +61,7 @@ export type Preview = {
   figures: string[]
   trouble: string | null
   handles: Handle[]
+  numbered: Numbered[]
 }
 
 /** As much as the document keeps of what is said, letters. */
@@ -77,6 +78,7 @@ export function previewOf(project: Project, making: Making, recipes: Recipes = R
   try {
     const { recipe, shapes, measures } = actedOn(project, making, recipes)
     const found = recipe.handles?.(shapes, measures) ?? []
+    const numbered = recipe.numbered?.(shapes) ?? []
     const handles = found.map((handle): Handle => {
       const tip = apply(at, { x: handle.at.x + handle.along.x, y: handle.at.y + handle.along.y })
       const from = apply(at, handle.at)
@@ -89,13 +91,16 @@ export function previewOf(project: Project, making: Making, recipes: Recipes = R
         figures,
         trouble: null,
         handles,
+        numbered,
       }
     } catch (error) {
-      if (error instanceof CannotMake) return { lines: [], figures: [], trouble: error.message, handles }
+      if (error instanceof CannotMake)
+        return { lines: [], figures: [], trouble: error.message, handles, numbered }
       throw error
     }
   } catch (error) {
-    if (error instanceof CannotMake) return { lines: [], figures: [], trouble: error.message, handles: [] }
+    if (error instanceof CannotMake)
+      return { lines: [], figures: [], trouble: error.message, handles: [], numbered: [] }
     throw error
   }
 }

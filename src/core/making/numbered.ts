@@ -1,4 +1,19 @@
+import { flatten } from '../geometry/flatten'
+import type { Contour } from '../geometry/path'
+import type { Point } from '../geometry/point'
+import { distanceTo, innerPoints, isInside } from '../geometry/polyline'
 import { CannotMake, type Measures } from './recipe'
+
+/** How straight curves are where a number is placed, mm. */
+const FLAT = 0.2
+
+/** Where a number stands on a part with openings: well within its paper. */
+export function placeOfNumber(outline: Contour, openings: readonly Contour[] = []): Point {
+  const [ring, ...holes] = [outline, ...openings].map((c) => flatten(c, FLAT))
+  const free = (p: Point) =>
+    holes.some((o) => isInside(p, o)) ? 0 : Math.min(...[ring!, ...holes].map((r) => distanceTo(p, r)))
+  return innerPoints(ring!).reduce((best, p) => (free(p) > free(best) + 1e-9 ? p : best), outline.start)
+}
 
 /**
  * The numbers of a list as people type them: `1, 3-5`, or `all`.

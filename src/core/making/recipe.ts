@@ -53,6 +53,9 @@ export type Made = { lines: MadeLine[]; figures: string[] }
 /** A length among the measures as it is dragged: a place, and the direction in which the measure grows, by mm a mm. */
 export type Handle = { measure: string; at: Point; along: Point; by: number }
 
+/** A part of what is taken that a measure names by a number, and where the number stands on the board. */
+export type Numbered = { number: number; at: Point }
+
 /**
  * A way of making: from the shapes of what it takes and its measures to lines, in mm about an origin of its own, y
  * down. Adding one is a folder here and a line in the list.
@@ -79,6 +82,8 @@ export type Recipe = {
   joins?(measures: Measures): Join[]
   /** lengths that can be dragged where they are made */
   handles?(shapes: readonly PieceShape[], measures: Measures): Handle[]
+  /** parts of what it takes that measures name by numbers, where they lie */
+  numbered?(shapes: readonly PieceShape[]): Numbered[]
   /** @throws CannotMake where no lines would make sense */
   make(shapes: readonly PieceShape[], measures: Measures): MadeLine[] | Made
 }

@@ -137,6 +137,7 @@ describe('packSheets', () => {
           for (const sheet of sheets) {
             expect(checkSheet(project, sheet)).toEqual({
               overlapping: [],
+              near: [],
               outside: [],
               onMarks: [],
             })
@@ -229,6 +230,7 @@ describe('nestSheets', () => {
     for (const sheet of project.layout.sheets)
       expect(checkSheet(project, sheet)).toEqual({
         overlapping: [],
+        near: [],
         outside: [],
         onMarks: [],
       })

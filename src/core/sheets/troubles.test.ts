@@ -58,6 +58,20 @@ const pieceOf = (project: Project) => Object.values(project.pieces)[0]!
 const placements = (project: Project) => project.layout.sheets[0]!.placements
 
 describe('what is wrong with sheets', () => {
+  it('tells of pieces that a hand laid nearer than the spacing, and how near', () => {
+    const near = (x: number) =>
+      laid((p) => {
+        p.layout.spacing = 3
+        placements(p)[1]!.x = x
+      })
+    expect(told(near(73))).toEqual([])
+    expect(told(near(71.2))).toEqual(['warning: near'])
+    const [trouble] = sheetTroubles(near(71.2), atHand)
+    expect(trouble!.message).toMatch(/lie 1\.2 mm apart on sheet 1, and the spacing is 3 mm\.$/)
+    expect(trouble!.placements).toEqual(['at-0', 'at-1'])
+    expect(told(near(65))).toEqual(['error: overlap'])
+  })
+
   it('is nothing where all is as it was asked for', () => {
     expect(told(laid())).toEqual([])
     expect(told(emptyProject('Empty'))).toEqual([])

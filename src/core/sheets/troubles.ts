@@ -8,7 +8,7 @@ import { linesOf } from '../pieces/lines'
 import { offPieces } from '../pieces/off-piece'
 import { spentPieces } from '../pieces/spent'
 import { piecesWithoutPaper } from '../pieces/take-paper'
-import { formatSize } from '../units/length'
+import { formatSize, lengthWords } from '../units/length'
 import { allOf, counted, quoted, say } from '../words'
 import { checkSheet, type SheetCheck } from './check'
 
@@ -16,6 +16,7 @@ import { checkSheet, type SheetCheck } from './check'
 export type Trouble = {
   kind:
     | 'overlap'
+    | 'near'
     | 'outside'
     | 'on-marks'
     | 'undecided'
@@ -58,7 +59,7 @@ export function sheetTroubles(project: Laid, atHand: AtHand): Trouble[] {
 export function troublesOn(project: Laid, sheet: Sheet, number: number, { papers }: AtHand): Trouble[] {
   const name = (index: number) => quoted(project.pieces[sheet.placements[index]!.piece]?.name ?? '?')
   const idOf = (index: number) => sheet.placements[index]!.id
-  const { overlapping, outside, onMarks } = checked(sheet, project)
+  const { overlapping, near, outside, onMarks } = checked(sheet, project)
   const trouble = (
     kind: Trouble['kind'],
     severity: Trouble['severity'],
@@ -78,6 +79,21 @@ export function troublesOn(project: Laid, sheet: Sheet, number: number, { papers
         { placements: [...new Set(overlapping.flat().map(idOf))] },
       ),
     )
+  const [nearest] = near
+  if (nearest) {
+    const apart = lengthWords(nearest.apart, project.unit, 2)
+    const spacing = lengthWords(project.layout.spacing, project.unit, 2)
+    found.push(
+      trouble(
+        'near',
+        'warning',
+        near.length === 1
+          ? say`${name(nearest.pair[0])} and ${name(nearest.pair[1])} lie ${apart} apart on sheet ${number}, and the spacing is ${spacing}.`
+          : say`${near.length} pairs of pieces lie nearer to one another on sheet ${number} than the spacing of ${spacing}, the nearest ${apart} apart.`,
+        { placements: [...new Set(near.flatMap((n) => n.pair).map(idOf))] },
+      ),
+    )
+  }
   /** The name of a single piece, or how many there are; and the words for either. */
   const told = (indexes: readonly number[], one: (name: string) => string, many: (n: number) => string) =>
     indexes.length === 1 ? one(name(indexes[0]!)) : many(indexes.length)

@@ -17,6 +17,7 @@ const List = styled.ul`
 `
 const WORDS: Readonly<Record<Trouble['kind'], string>> = {
   overlap: say`on one another`,
+  near: say`too near`,
   outside: say`over the edge`,
   'on-marks': say`on the marks`,
   undecided: say`not decided`,

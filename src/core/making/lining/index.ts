@@ -6,7 +6,7 @@ import { type Panel, type PanelEdge, panelsOf } from '../../pieces/panels'
 import { say } from '../../words'
 import { SIDES } from '../edges'
 import { halfPlane } from '../half-plane'
-import { numbersIn } from '../numbered'
+import { numbersIn, placeOfNumber } from '../numbered'
 import { grown, tenths } from '../offset-measures'
 import { CannotMake, numberIn, type Recipe } from '../recipe'
 import { asCuts } from '../taken'
@@ -36,6 +36,11 @@ export const lining: Recipe = {
       most: 300,
     })),
   ],
+  numbered: ([shape]) =>
+    panelsOf(shape!).map(({ contour, openings }, i) => ({
+      number: i + 1,
+      at: placeOfNumber(contour, openings),
+    })),
   make([shape], measures) {
     const panels = panelsOf(shape!)
     if (panels.length === 0)

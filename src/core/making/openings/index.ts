@@ -2,7 +2,7 @@ import { areaOf, boundsOf, heightOf, widthOf } from '../../geometry/measure'
 import type { Contour } from '../../geometry/path'
 import { turnedRound } from '../../outlines/combine'
 import { say } from '../../words'
-import { numbersIn } from '../numbered'
+import { numbersIn, placeOfNumber } from '../numbered'
 import { tenths } from '../offset-measures'
 import { CannotMake, type MadeLine, type Recipe } from '../recipe'
 import { asCuts, coverOf, innerLines, openingsOf } from '../taken'
@@ -42,6 +42,10 @@ export const openings: Recipe = {
     { name: 'fill', title: say`Fill (numbers, or all)`, kind: 'text', usual: '', longest: 400 },
     { name: 'lift', title: say`Lift out (numbers, or all)`, kind: 'text', usual: '', longest: 400 },
   ],
+  numbered: ([shape]) =>
+    openingGroups(openingsOf(shape!)).flatMap(({ number, openings }) =>
+      openings.map((o) => ({ number, at: placeOfNumber(o) })),
+    ),
   make([shape], measures) {
     const groups = openingGroups(openingsOf(shape!))
     if (groups.length === 0) throw new CannotMake(say`The piece has no openings. Take one that has.`)

@@ -178,6 +178,9 @@ export function ShapeStage() {
                 />
               ))}
             </g>
+            {preview?.numbered.map(({ number, at }) => (
+              <NumberMark key={`${number} ${at.x} ${at.y}`} number={number} at={onScreen(view, at)} />
+            ))}
             {drawn ? <DrawnLine {...drawn} view={view} /> : null}
             {moving ? <Moved to={moving.to} view={view} /> : null}
             {preview?.handles.map((handle) => (
@@ -250,6 +253,18 @@ function DrawnLine({ from, to, view }: { from: Point; to: Point; view: View }) {
       <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke="var(--plum)" strokeWidth={2} />
       <text x={b.x + 10} y={b.y - 10} fill="var(--plum)" fontSize={13} data-testid="drawn-length">
         {lengthWords(distance(from, to), unit)}
+      </text>
+    </g>
+  )
+}
+
+/** The number by which a measure names what lies there. */
+function NumberMark({ number, at: { x, y } }: { number: number; at: Point }) {
+  return (
+    <g data-testid={`number-${number}`} transform={`translate(${x} ${y})`}>
+      <circle r={11} fill="var(--paper)" stroke="var(--plum)" strokeWidth={1.5} />
+      <text y={4.5} textAnchor="middle" fontSize={13} fill="var(--plum)">
+        {number}
       </text>
     </g>
   )
