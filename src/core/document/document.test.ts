@@ -110,6 +110,28 @@ describe('familiesOf', () => {
     expect(decisionsLeft(families)).toBe(1)
   })
 
+  it('ask nothing about lines of pieces that are used up, but of those that another piece holds too', () => {
+    const unsure = { look: 'black', role: 'score', sure: false } as const
+    const drawn = project([line('1', unsure), line('2', unsure), line('3', unsure)])
+    const piece = (id: string, lines: string[]) => ({ id, lines }) as unknown as Project['pieces'][string]
+    const used = {
+      ...drawn,
+      pieces: { a: piece('a', ['1', '2']), b: piece('b', ['2']) },
+      sources: {
+        ...drawn.sources,
+        m: { kind: 'making', takes: [{ piece: 'a', spent: true }] } as unknown as Project['sources'][string],
+      },
+    }
+    const [family] = familiesOf(used)
+    expect(family!.strands.map((s) => [s.sure, s.lines])).toEqual([
+      [false, ['2', '3']],
+      [true, ['1']],
+    ])
+    const kept = structuredClone(used)
+    Object.assign(kept.sources.m!, { takes: [{ piece: 'a', spent: false }] })
+    expect(familiesOf(kept)[0]!.strands.map((s) => s.lines)).toEqual([['1', '2', '3']])
+  })
+
   it('are one over several files where look and roles are the same there, and asked once', () => {
     const file = (id: string) => ({ kind: 'file', id, name: `${id}.svg`, layersTell: false })
     const three = ['a', 'b', 'c']

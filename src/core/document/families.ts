@@ -1,6 +1,7 @@
 import type { Line, Look, Role } from './lines'
 import type { Project } from './project'
 import { roleInName } from './role-words'
+import { spentPieces } from './spent'
 
 /** Lines of one family that have the same role for now. */
 export type Strand = { role: Role; sure: boolean; why: string; lines: string[] }
@@ -53,8 +54,14 @@ export const habitKeyOf = (look: Look): string => makeFamilyKey({ ...look, layer
 /** Two digits: one pen in groups of slightly different scale is still one pen. */
 const round = (value: number): string => value.toPrecision(2)
 
-/** The families of a project: what waits for a decision first, then the larger ones. */
-export function familiesOf(project: Pick<Project, 'lines' | 'looks' | 'sources'>): Family[] {
+/**
+ * The families of a project: what waits for a decision first, then the larger ones. Lines of pieces that are used up
+ * wait for none, since they are cut nowhere.
+ */
+export function familiesOf(
+  project: Pick<Project, 'lines' | 'looks' | 'sources'> & Partial<Pick<Project, 'pieces'>>,
+): Family[] {
+  const quiet = usedUpLines(project)
   const keys = new Map<string, string>()
   const keyOf = ({ source: from, look: id }: Line): string => {
     const known = keys.get(id)
@@ -72,7 +79,7 @@ export function familiesOf(project: Pick<Project, 'lines' | 'looks' | 'sources'>
     else groups.set(key, [line])
   }
   const families = alikeInSources([...groups.values()], project).map((lines): Family => {
-    const strands = strandsOf(lines)
+    const strands = strandsOf(lines, quiet)
     return {
       key: lines[0]!.look,
       sources: [...new Set(lines.map((l) => l.source))],
@@ -108,12 +115,23 @@ function alikeInSources(
   return [...alike.values()].map((of) => (of.length === 1 ? of[0]! : of.flat()))
 }
 
-function strandsOf(lines: readonly Line[]): Strand[] {
+/** Lines that are bound to pieces which makings have used up, and to no other. */
+function usedUpLines({ sources, pieces = {} }: Pick<Project, 'sources'> & Partial<Pick<Project, 'pieces'>>) {
+  const spent = spentPieces({ sources })
+  const linesWhere = (isSpent: boolean) =>
+    Object.values(pieces).flatMap((p) => (spent.has(p.id) === isSpent ? p.lines : []))
+  if (spent.size === 0) return new Set<string>()
+  const cut = new Set(linesWhere(false))
+  return new Set(linesWhere(true).filter((id) => !cut.has(id)))
+}
+
+function strandsOf(lines: readonly Line[], quiet: ReadonlySet<string>): Strand[] {
   const strands: Strand[] = []
   for (const line of lines) {
-    const strand = strands.find((s) => s.role === line.role && s.sure === line.sure)
+    const sure = line.sure || quiet.has(line.id)
+    const strand = strands.find((s) => s.role === line.role && s.sure === sure)
     if (strand) strand.lines.push(line.id)
-    else strands.push({ role: line.role, sure: line.sure, why: line.why, lines: [line.id] })
+    else strands.push({ role: line.role, sure, why: line.why, lines: [line.id] })
   }
   return strands.sort((a, b) => Number(a.sure) - Number(b.sure) || b.lines.length - a.lines.length)
 }

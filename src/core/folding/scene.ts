@@ -1,7 +1,7 @@
 import type { Project } from '../document/project'
+import { spentPieces } from '../document/spent'
 import type { Box } from '../geometry/measure'
 import { shapesOf } from '../pieces/piece-shape'
-import { spentPieces } from '../pieces/spent'
 import { type FoldedPiece, foldedPiece, type Posed, together } from './build'
 import { type Extent, extentOf } from './extent'
 import { type FoldFinding, findingsOf } from './findings'

@@ -1,8 +1,8 @@
 import type { Finding } from '../document/findings'
+import { spentPieces } from '../document/spent'
 import { heightOf, widthOf } from '../geometry/measure'
 import { distanceTo, polylineArea, spread } from '../geometry/polyline'
 import { type PieceShape, shapesOf } from '../pieces/piece-shape'
-import { spentPieces } from '../pieces/spent'
 import { quoted, say } from '../words'
 import type { Rule } from './rule'
 

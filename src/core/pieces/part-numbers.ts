@@ -1,6 +1,6 @@
 import type { Project } from '../document/project'
+import { spentPieces } from '../document/spent'
 import { type PieceShape, shapesOf } from './piece-shape'
-import { spentPieces } from './spent'
 
 /** The pieces that become parts, in the order of their numbers; what is used up becomes none. */
 export function numberedParts(project: Project): PieceShape[] {

@@ -1,8 +1,8 @@
 import { type Edit, makeEdit } from '../document/edits'
 import type { Paper } from '../document/paper'
 import type { Project } from '../document/project'
+import { spentPieces } from '../document/spent'
 import { counted, say } from '../words'
-import { spentPieces } from './spent'
 
 /** Pieces that go to the sheets and have no paper of their own. */
 export function piecesWithoutPaper({ pieces, sources }: Pick<Project, 'pieces' | 'sources'>): string[] {

@@ -1,9 +1,9 @@
 import type { Paper } from '../document/paper'
 import type { Piece } from '../document/pieces'
 import type { Project } from '../document/project'
+import { spentPieces } from '../document/spent'
 import type { Box } from '../geometry/measure'
 import { type PieceShape, shapesOf } from '../pieces/piece-shape'
-import { spentPieces } from '../pieces/spent'
 import { areaBetweenMarks, excess, type Setting, tooLarge, usableArea } from './usable-area'
 
 /** Sheets of one size of a paper: how many are at hand, null for as many as it takes. */

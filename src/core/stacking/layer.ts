@@ -1,4 +1,5 @@
 import type { Project } from '../document/project'
+import { spentPieces } from '../document/spent'
 import type { Layered } from '../document/stack'
 import { translation } from '../geometry/affine'
 import type { Polyline } from '../geometry/flatten'
@@ -7,7 +8,6 @@ import type { Point } from '../geometry/point'
 import { polylineArea, polylineBox, reversedPolyline, transformPolyline } from '../geometry/polyline'
 import { type Region, unite } from '../geometry/regions'
 import { type PieceShape, shapeOfPiece } from '../pieces/piece-shape'
-import { spentPieces } from '../pieces/spent'
 
 /** One sheet of a layered picture, about the common centre, mm, y down. */
 export type Layer = {

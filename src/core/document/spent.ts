@@ -1,4 +1,4 @@
-import type { Project } from '../document/project'
+import type { Project } from './project'
 
 /** Pieces that a making has used up: they stay and can be changed, but go to no sheet. */
 export const spentPieces = ({ sources }: Pick<Project, 'sources'>): Set<string> =>
