@@ -75,6 +75,19 @@ describe('edits', () => {
     { op: 'lines', groups: [{ ids: [''], set: {} }] },
   ])('are refused at the door: %j', (change) => expect(changeSchema.safeParse(change).success).toBe(false))
 
+  it('bring names without signs that no line of writing has', () => {
+    const named = (path: string[], value: unknown) => changeSchema.parse({ op: 'replace', path, value })
+    expect(named(['pieces', 'p', 'name'], 'Lid\u0007\u0000s\tinner')).toMatchObject({ value: 'Lid s inner' })
+    expect(named(['pieces', 'p'], { id: 'p', name: 'Lid\n' })).toMatchObject({
+      value: { id: 'p', name: 'Lid ' },
+    })
+    expect(named(['lines', 'l', 'd'], 'M0 0\nL1 1')).toMatchObject({ value: 'M0 0\nL1 1' })
+    expect(changeSchema.parse({ op: 'remove', path: ['lines', 'l'] })).toEqual({
+      op: 'remove',
+      path: ['lines', 'l'],
+    })
+  })
+
   it('of unknown lines are refused', () => {
     const change = { op: 'lines' as const, groups: [{ ids: ['gone'], set: { sure: true } }] }
     expect(() => applyChanges(before, [change])).toThrow('lines.gone is not there')

@@ -10,10 +10,8 @@ export const id = z
 /** A length or coordinate within a hundred metres: anything beyond is a broken file. */
 export const mm = z.number().min(-1e5).max(1e5)
 export const size = z.strictObject({ width: mm.nonnegative(), height: mm.nonnegative() })
-/** A name that a person gives: signs that no line of writing has are left out. */
-export const name = z
-  .string()
-  .overwrite((text) => text.replace(/\p{Cc}+/gu, ' '))
-  .trim()
-  .min(1)
-  .max(120)
+/** A name without signs that no line of writing has. */
+export const tidyName = (text: string): string => text.replace(/\p{Cc}+/gu, ' ')
+
+/** A name that a person gives. */
+export const name = z.string().overwrite(tidyName).trim().min(1).max(120)

@@ -54,6 +54,14 @@ export async function backUp(sequelize: Sequelize, name: string): Promise<boolea
   return true
 }
 
+/** Removes what a backup, or the putting back of one, had begun when it was killed. */
+export function clearBegun(): void {
+  rmSync(`${databasePath()}.begun`, { force: true })
+  if (!existsSync(backupFolder())) return
+  for (const file of readdirSync(backupFolder()))
+    if (file.endsWith('.begun')) rmSync(join(backupFolder(), file), { force: true })
+}
+
 /** What is wrong with the database as SQLite finds it; null where it is whole. */
 export async function damageOf(sequelize: Sequelize): Promise<string | null> {
   const [row] = await sequelize.query<{ quick_check: string }>('PRAGMA quick_check(1)', {

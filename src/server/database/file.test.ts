@@ -196,6 +196,19 @@ describe('a backup that is put back', () => {
     expect(await names()).toEqual(['Autumn', 'Spring'])
   })
 
+  it('leaves nothing behind that was begun when the program was killed', async () => {
+    await filled()
+    const begun = [
+      `${databasePath()}.begun`,
+      join(dirname(databasePath()), 'backups', '2026-01-01_101010.db.begun'),
+    ]
+    mkdirSync(join(dirname(databasePath()), 'backups'), { recursive: true })
+    for (const path of begun) writeFileSync(path, 'half')
+    await database()
+    expect(begun.map((path) => existsSync(path))).toEqual([false, false])
+    expect((await listProjects()).total).toBe(30)
+  })
+
   it('may be the oldest of those that are kept', async () => {
     await createProject(emptyProject('Spring'), [])
     const sequelize = await database()

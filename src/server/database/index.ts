@@ -5,7 +5,7 @@ import sqlite3 from 'sqlite3'
 import { say } from '@/core/words'
 import { log } from '../log'
 import { Problem } from '../problem'
-import { backUp, backupPath, damageOf, putAside } from './backups'
+import { backUp, backupPath, clearBegun, damageOf, putAside } from './backups'
 import { migrate } from './migrate'
 import { defineModels } from './models'
 import { databasePath } from './path'
@@ -85,6 +85,7 @@ function open(): Database {
 async function prepare(state: Database, isNew: boolean): Promise<void> {
   const { sequelize } = state
   try {
+    clearBegun()
     await sequelize.query('PRAGMA journal_mode = WAL')
     state.damage = await damageOf(sequelize)
     if (state.damage) putAside(today())

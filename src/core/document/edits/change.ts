@@ -1,6 +1,6 @@
 import type { Patch } from 'immer'
 import * as z from 'zod'
-import { id } from '../fields'
+import { id, tidyName } from '../fields'
 import type { Line } from '../lines'
 
 /**
@@ -27,11 +27,20 @@ export const changeSchema: z.ZodType<Change> = z.union([
       )
       .max(70_000),
   }) as unknown as z.ZodType<BulkChange>,
-  z.strictObject({
-    op: z.enum(['add', 'remove', 'replace']),
-    path: z.array(key).min(1).max(12),
-    value: z.json().optional(),
-  }),
+  z
+    .strictObject({
+      op: z.enum(['add', 'remove', 'replace']),
+      path: z.array(key).min(1).max(12),
+      value: z.json().optional(),
+    })
+    .transform(({ value, ...patch }) => {
+      if (patch.path.at(-1) === 'name' && typeof value === 'string')
+        return { ...patch, value: tidyName(value) }
+      const named = value as { name?: unknown } | null | undefined
+      return typeof named === 'object' && typeof named?.name === 'string'
+        ? { ...patch, value: { ...named, name: tidyName(named.name) } }
+        : { ...patch, ...(value === undefined ? {} : { value }) }
+    }) as unknown as z.ZodType<Patch>,
 ])
 
 /** By what an edit is known again that is sent twice, as its first answer was lost. */
