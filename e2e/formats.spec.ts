@@ -123,6 +123,21 @@ test('questions are gone through one at a time, by keys alone', async ({ page })
   await expect(page.getByTestId('to-decide')).toHaveText('all decided')
 })
 
+test('what lies on the edge of the artboard is asked about with both outcomes as pictures', async ({
+  page,
+}) => {
+  const tags = [8, 70, 132].map(
+    (x) => `<path d="M${x} 10L${x + 55} 10L${x + 55} 110L${x} 110Z" stroke="#0a0"/>`,
+  )
+  await begin(page, svg('tags.svg', `<path d="M0 0L200 0L200 120L0 120Z"/>${tags.join('')}`))
+  const cut = page.getByTestId('outcome-cut')
+  await expect(cut).toContainText('Cut: 1 piece')
+  await expect(page.getByTestId('outcome-skip')).toContainText('Left out: 3 pieces')
+  await cut.click()
+  await expect(page.getByTestId('piece-count')).toHaveText('1 piece')
+  await expect(cut).toHaveCount(0)
+})
+
 test('what was tidied is told, and put back', async ({ page }) => {
   const dashes = Array.from({ length: 20 }, (_, k) => `<path d="M80 ${10 + k * 4}l0 2.4"/>`).join('')
   await begin(page, svg('twice.svg', `${CARD}${CARD}${dashes}`))

@@ -1,15 +1,38 @@
 import { readFileSync } from 'node:fs'
+import { PLAIN_READING } from '../src/core/document/sources'
+import { heightOf, uniteBoxes, widthOf } from '../src/core/geometry/measure'
+import { shapeOf } from '../src/core/geometry/shape'
+import { svg } from '../src/core/intake/svg'
 import { drawing } from './steps'
 
 /** What strangers would send for whole jobs, each drawn after another convention; sizes in mm. */
 
 export type File = { name: string; mimeType: string; buffer: Buffer }
 
+/** Whether artboards end where the drawings do, as many programs save them: the jobs must go as well. */
+const IS_CROPPED = process.env.CROPPED === '1'
+
 export const svgFile = (name: string, text: string): File => ({
   name,
   mimeType: 'image/svg+xml',
-  buffer: Buffer.from(text),
+  buffer: Buffer.from(IS_CROPPED && /<svg[^>]* width="[\d.]+mm"/.test(text) ? cropped(text) : text),
 })
+
+/** A drawing in mm whose artboard ends with its lines. */
+function cropped(text: string): string {
+  const root = /<svg[^>]*>/.exec(text)![0]
+  const { lines } = svg.read(new TextEncoder().encode(text), PLAIN_READING)
+  const box = uniteBoxes(lines.map((l) => shapeOf(l.d).box))
+  const view = /viewBox="([^"]+)"/.exec(root)![1]!.split(/[ ,]+/).map(Number)
+  const width = Number(/ width="([\d.]+)mm"/.exec(root)![1])
+  const units = (mm: number) => (mm * view[2]!) / width
+  const attributes = [
+    `width="${widthOf(box)}mm" height="${heightOf(box)}mm"`,
+    `viewBox="${view[0]! + units(box.minX)} ${view[1]! + units(box.minY)} ${units(widthOf(box))} ${units(heightOf(box))}"`,
+  ]
+  const bare = root.replace(/ (width|height|viewBox)="[^"]*"/g, '')
+  return text.replace(root, bare.replace('<svg', `<svg ${attributes.join(' ')}`))
+}
 
 export const caddy = readFileSync(drawing('tea-caddy.svg'), 'utf8')
 

@@ -12,6 +12,7 @@ import type { MeasuredFamily } from '@/tasks/computer'
 import { LookSample, RoleSample } from '../../board/line-sample'
 import { roleOfKey } from '../../role-keys'
 import { useProject, useTold, useWorkbench } from '../../store/context'
+import { OutcomePictures } from './outcome-pictures'
 import { RoleButtons } from './role-buttons'
 import { confirmRoles, giveRole } from './role-edits'
 import { useFamilyWords } from './use-family-words'
@@ -165,6 +166,7 @@ function StrandNote({ strand, words, alone }: { strand: Strand; words: string; a
         )}
         {strand.sure ? <Muted as="span">{told(strand.why)}</Muted> : told(strand.why)}
       </Why>
+      <OutcomePictures strand={strand} words={words} />
       {strand.sure ? null : (
         <Row style={{ marginBottom: 8 }}>
           <Button
