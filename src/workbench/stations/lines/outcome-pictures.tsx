@@ -66,7 +66,8 @@ export function OutcomePictures({ strand, words }: { strand: Strand; words: stri
 function Told({ outcome: { role, pieces } }: { outcome: Outcome }) {
   const unit = useProject((s) => s.project.unit)
   const [largest] = [...pieces].sort((a, b) => b.width * b.height - a.width * a.height)
-  const size = largest ? say`, the largest ${formatSize(largest, unit)}` : ''
+  const told = largest ? formatSize(largest, unit) : ''
+  const size = pieces.length > 1 ? say`, the largest ${told}` : told && `, ${told}`
   return role === 'cut'
     ? say`Cut: ${count(pieces.length, 'piece')}${size}`
     : say`Left out: ${count(pieces.length, 'piece')}${size}`
