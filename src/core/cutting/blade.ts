@@ -22,6 +22,8 @@ const SWIVEL = 12
 const ARC_STEP = 10
 /** A blade this far off its line, radians, is in line; none points nearer to backwards than this. */
 const IN_LINE = 0.02
+/** A closed stroke is led in from no more offsets than so before its start: what is left, its end does. */
+const LEAD = 5
 const BACKWARDS = (176 * Math.PI) / 180
 
 /**
@@ -61,11 +63,15 @@ export class Blade {
   }
 
   /**
-   * How far the end of a closed stroke goes over its start, mm: as asked, and by as much as a fresh blade takes to
-   * come in line, for until then it cut beside the line.
+   * How far the end of a closed stroke goes over its start, mm: as asked, and by as much as the blade still takes to
+   * come in line there, for until then it cut beside the line.
    */
-  overlapOf(asked: number): number {
-    return this.heading === null && this.offset > 0 ? Math.max(asked, leadFor(null) * this.offset) : asked
+  overlapOf(asked: number, points: Polyline): number {
+    const { heading, offset, turn } = this
+    if (offset <= 0 || points.length < 4) return asked
+    if (heading === null) return Math.max(asked, leadFor(null) * offset)
+    if (turn === 'spot') return asked
+    return Math.max(asked, (leadFor(turnBetween(heading, headingOf(points, 2))) - LEAD) * offset)
   }
 
   /**
@@ -84,7 +90,8 @@ export class Blade {
     const isStraight = swing !== null && (Math.abs(swing) * 180) / Math.PI < SWIVEL
     if (this.heading !== null && this.turn === 'spot') heading = this.heading
     else if (!isStraight && !(closed && this.heading === null)) {
-      const back = (leadFor(swing) - 1) * offset
+      const lead = closed ? Math.min(LEAD, leadFor(swing)) : leadFor(swing)
+      const back = (lead - 1) * offset
       out.push(way[0]! - back * Math.cos(first), way[1]! - back * Math.sin(first))
     }
     out.push(way[0]! + offset * Math.cos(heading), way[1]! + offset * Math.sin(heading))

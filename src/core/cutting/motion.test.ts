@@ -188,9 +188,15 @@ describe('Blade', () => {
         for (let heading = 0; heading < 6; heading += 0.5) {
           const wanted = line(d)
           const blade = new Blade(0.5, 'lead-in')
-          const way = blade.follow(overrun(wanted, blade.overlapOf(overlap)), true)
+          const way = blade.follow(overrun(wanted, blade.overlapOf(overlap, wanted)), true)
           const tip = tipsOver([way], 0.5, heading)[0]!
           const path = Float64Array.from(tip.flatMap((p) => [p.x, p.y]))
+          if (heading === 0) {
+            // Led in after a stroke the other way, no more than before, the end does what is left.
+            blade.follow(line('M20 -5L0 -5'))
+            const again = blade.follow(overrun(wanted, blade.overlapOf(overlap, wanted)), true)
+            expect(Math.hypot(again[0]! - wanted[0]!, again[1]! - wanted[1]!)).toBeLessThan(2.1)
+          }
           // Every place along the first millimetres is cut, to a little beside it.
           const missed = spread(wanted, 400)
             .slice(0, 40)

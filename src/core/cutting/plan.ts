@@ -77,7 +77,9 @@ function forBlade(passes: readonly Pass[], { overlap, bladeOffset, bladeTurn }: 
     if (pass.tool !== 'knife') return pass
     if (pass.pause) blade.putIn()
     const strokes = pass.strokes.map((stroke): Stroke => {
-      const points = stroke.closed ? overrun(stroke.points, blade.overlapOf(overlap)) : stroke.points
+      const points = stroke.closed
+        ? overrun(stroke.points, blade.overlapOf(overlap, stroke.points))
+        : stroke.points
       const first = blade.follow(points, stroke.closed)
       // Followed once more it comes from its own end, and leaves as it did.
       return pass.setting.passes > 1 && bladeOffset > 0
