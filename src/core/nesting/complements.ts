@@ -15,8 +15,8 @@ const SAME = { direction: 0.004, distance: 0.05 }
 const CONTACT = 0.12
 /** Edges shorter than this tell nothing, mm. */
 const SHORT = 0.5
-/** Pairs of corners that are looked at; a set with more is not one that was cut apart. */
-const MOST = 200_000
+/** Pairs of corners that are compared, about half a second's worth, and those of them that are looked at closer. */
+const MOST = { compared: 1e7, closer: 200_000 }
 
 type Point = { x: number; y: number }
 type Edge = { x1: number; y1: number; x2: number; y2: number; length: number; angle: number }
@@ -171,6 +171,9 @@ const isSame = (a: number, b: number) => apart(a, b) <= SAME.direction
 /** All ways in which two parts lie edge to edge, those that agree in most corners first. */
 function jointsOf(parts: readonly Part[], turns: readonly number[]): Joint[] {
   const joints: Joint[] = []
+  const corners = parts.reduce((n, p) => n + p.edges.length, 0)
+  // So many curves were not cut apart by straight cuts.
+  if (0.5 * corners ** 2 * turns.length > MOST.compared) return joints
   let tried = 0
   for (let a = 0; a < parts.length; a += 1)
     for (let b = 0; b < a; b += 1)
@@ -182,7 +185,7 @@ function jointsOf(parts: readonly Part[], turns: readonly number[]): Joint[] {
           if (seen.has(key)) continue
           seen.add(key)
           tried += 1
-          if (tried > MOST) return []
+          if (tried > MOST.closer) return []
           const contact = contactOf(p.edges, q.edges, turn, x, y)
           if (contact < CONTACT * Math.min(p.perimeter, q.perimeter)) continue
           const corners = agreeing(p.edges, q.edges, { x, y, turn })
