@@ -22,7 +22,7 @@ const SWIVEL = 12
 const ARC_STEP = 10
 /** A blade this far off its line, radians, is in line; none points nearer to backwards than this. */
 const IN_LINE = 0.02
-/** A closed stroke is led in from no more offsets than so before its start: what is left, its end does. */
+/** A stroke is led in from no more offsets than so before its start, for what lies there; the end of a closed one does what is left. */
 const LEAD = 5
 const BACKWARDS = (176 * Math.PI) / 180
 
@@ -90,7 +90,7 @@ export class Blade {
     const isStraight = swing !== null && (Math.abs(swing) * 180) / Math.PI < SWIVEL
     if (this.heading !== null && this.turn === 'spot') heading = this.heading
     else if (!isStraight && !(closed && this.heading === null)) {
-      const lead = closed ? Math.min(LEAD, leadFor(swing)) : leadFor(swing)
+      const lead = Math.min(LEAD, leadFor(swing))
       const back = (lead - 1) * offset
       out.push(way[0]! - back * Math.cos(first), way[1]! - back * Math.sin(first))
     }

@@ -170,7 +170,7 @@ describe('Blade', () => {
       expect(nearest).toBeLessThan(0.03)
       const far = Math.max(...tips[k]!.map((p) => distanceTo(p, slit)))
       // On the spot nothing else is touched; led in, no more than the way in is.
-      expect(far).toBeLessThan(turn === 'spot' && k > 0 ? 0.03 : 4)
+      expect(far).toBeLessThan(turn === 'spot' && k > 0 ? 0.03 : 3)
     })
     // Put down along each slit wherever it points, the blade leaves up to twice its offset uncut.
     const bare = tipsOver(slits, 0.5, 2.2)
