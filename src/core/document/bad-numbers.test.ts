@@ -1,25 +1,17 @@
 import { describe, expect, it } from 'vitest'
+import { PLAIN_CARD } from '../../../corpus/plain-card'
 import { laidArtSchema } from './art'
 import { cutterFieldsSchema, PLAIN_CUTTER } from './cutter'
 import { layoutSchema } from './layout'
 import { limitsSchema } from './limits'
 import { beatSchema, pathSchema } from './lines'
-import { PLAIN_SETTINGS, paperFieldsSchema } from './paper'
+import { paperFieldsSchema } from './paper'
 import { printSchema, USUAL_PRINT } from './print'
 import { emptyProject } from './project'
 import { runSchema } from './run'
 
-const paper = {
-  name: 'Card',
-  width: 210,
-  height: 297,
-  weight: 220,
-  caliper: 0.3,
-  colour: '#ffffff',
-  backColour: '#ffffff',
-  settings: PLAIN_SETTINGS,
-  leftovers: [{ width: 90, height: 60, count: 2 }],
-}
+const { id: _, ...card } = PLAIN_CARD
+const paper = { ...card, leftovers: [{ width: 90, height: 60, count: 2 }] }
 const { layout, run, limits } = emptyProject('Fair')
 
 /** Everything with numbers that a person types: its schema, and a state that is in order. */

@@ -1,5 +1,5 @@
 import type { Polyline } from '../geometry/flatten'
-import { type Box, uniteBoxes } from '../geometry/measure'
+import type { Point } from '../geometry/point'
 import { polylineArea, polylineBox, polylineLength, reversedPolyline } from '../geometry/polyline'
 import { intersect, offset, regionArea, unite } from '../geometry/regions'
 import { simplify } from '../geometry/simplify'
@@ -18,7 +18,6 @@ const SHORT = 0.5
 /** Pairs of corners that are compared, about half a second's worth, and those of them that are looked at closer. */
 const MOST = { compared: 1e7, closer: 200_000 }
 
-type Point = { x: number; y: number }
 type Edge = { x1: number; y1: number; x2: number; y2: number; length: number; angle: number }
 type Part = { ring: Polyline; edges: Edge[]; perimeter: number }
 type Joint = Point & { a: number; b: number; turn: number; corners: number; contact: number }
@@ -118,10 +117,6 @@ export function ringOf(ring: Polyline, { x, y, turn }: Member): Polyline {
   return out
 }
 
-/** The box of a cluster. */
-export const clusterBox = (rings: readonly Polyline[], cluster: Cluster): Box =>
-  uniteBoxes(cluster.map((m) => polylineBox(ringOf(rings[m.part]!, m))))
-
 /** A point turned about the origin by quarters, clockwise where y points down. */
 function quarter({ x, y }: Point, turn: number): Point {
   if (turn === 0) return { x, y }
@@ -171,9 +166,9 @@ const isSame = (a: number, b: number) => apart(a, b) <= SAME.direction
 /** All ways in which two parts lie edge to edge, those that agree in most corners first. */
 function jointsOf(parts: readonly Part[], turns: readonly number[]): Joint[] {
   const joints: Joint[] = []
-  const corners = parts.reduce((n, p) => n + p.edges.length, 0)
+  const all = parts.reduce((n, p) => n + p.edges.length, 0)
   // So many curves were not cut apart by straight cuts.
-  if (0.5 * corners ** 2 * turns.length > MOST.compared) return joints
+  if (0.5 * all ** 2 * turns.length > MOST.compared) return joints
   let tried = 0
   for (let a = 0; a < parts.length; a += 1)
     for (let b = 0; b < a; b += 1)

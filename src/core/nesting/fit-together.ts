@@ -6,12 +6,10 @@ import { isClean, laidIn } from './laid'
 import { type Nesting, type NestProblem, TURNS } from './problem'
 import { separate } from './separate'
 import { fillSheets } from './skyline'
-import type { SolidKind } from './solid'
+import { type SolidKind, STRAY } from './solid'
 
 /** More pieces than this are not looked at pair by pair. */
 const MOST = 150
-/** What outlines gain where they are simplified, on both sides of a gap, mm. */
-const SIMPLER = 0.3
 /** How much wider than need be a cluster is drawn apart, more where that was too little. */
 const LOOSE = [1, 1.1, 1.2, 1.35, 1.5, 1.8, 2.6]
 /** Little steps only: all lie where they belong. */
@@ -101,7 +99,7 @@ function* drawnApart(
   const tight = bin.copyPoses()
   const size = Math.sqrt(bin.filled / bin.members.length)
   for (const loose of LOOSE) {
-    const by = 1 + (loose * (problem.spacing + SIMPLER)) / size
+    const by = 1 + (loose * (problem.spacing + 2 * STRAY)) / size
     tight.forEach((p, i) => {
       bin.set(i, { ...p, x: p.x * by, y: p.y * by })
     })

@@ -3,6 +3,7 @@ import polygonClipping from 'polygon-clipping'
 import { describe, expect, it } from 'vitest'
 import { guillotine, interlocking, jigsaw, unmatched } from '../../../corpus/cut-up'
 import { flatten, type Polyline } from '../geometry/flatten'
+import { uniteBoxes } from '../geometry/measure'
 import { readPath } from '../geometry/path'
 import { findPoles } from '../geometry/poles'
 import { distanceTo, isInside, polylineArea, polylineBox } from '../geometry/polyline'
@@ -10,7 +11,7 @@ import { simplify } from '../geometry/simplify'
 import { type Kind, type Laid, type Nesting, type NestProblem, nest } from '.'
 import { Bin } from './bin'
 import { collide } from './collide'
-import { clusterBox, clustersOf, ringOf } from './complements'
+import { clustersOf, ringOf } from './complements'
 import { DepthTables } from './depth-tables'
 import { laidIn } from './laid'
 import { gridCell, partOnGrid } from './part-on-grid'
@@ -241,7 +242,9 @@ describe('parts that were cut from one another', () => {
       const rings = make().kinds.map((k) => k.rings[0]!)
       const [cluster, ...others] = clustersOf(rings, QUARTERS)
       expect(others).toEqual([])
-      const { minX, maxX, minY, maxY } = clusterBox(rings, cluster!)
+      const { minX, maxX, minY, maxY } = uniteBoxes(
+        cluster!.map((m) => polylineBox(ringOf(rings[m.part]!, m))),
+      )
       const sides = [maxX - minX, maxY - minY].sort((a, b) => a - b)
       expect(sides[0]).toBeCloseTo(width, 6)
       expect(sides[1]).toBeCloseTo(height, 6)

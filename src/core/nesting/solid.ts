@@ -19,7 +19,7 @@ export type Solid = {
 }
 
 /** How far a simplified outline may stray, mm; the solid is grown by as much. */
-const STRAY = 0.15
+export const STRAY = 0.15
 
 /** A kind of piece in any turn; what was asked for is kept. */
 export class SolidKind {

@@ -12,8 +12,8 @@ const APART = 10
 
 /**
  * Lays what lies in one bin into others, with all that lies there: every piece may go to every sheet, overlaps are
- * allowed and made less and less until there are none (the overlap minimisation of {@link separate}, over all sheets
- * at once).
+ * allowed and made less and less until there are none (overlap minimisation over all sheets at once: on a grid where
+ * pieces turn by quarters, else by {@link separate}).
  * @yields after each move
  * @returns whether it was done; else all is as before
  */

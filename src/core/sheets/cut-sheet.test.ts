@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
+import { PLAIN_CARD } from '../../../corpus/plain-card'
 import { makeEdit } from '../document/edits'
 import { wasCut } from '../document/layout'
-import { type Paper, PLAIN_SETTINGS } from '../document/paper'
+import type { Paper } from '../document/paper'
 import { emptyProject, type Project, projectSchema } from '../document/project'
 import { addMaking } from '../making/make'
 import { settled } from '../making/settle'
@@ -9,18 +10,7 @@ import { leftoverOf, markCut, markUncut, offcutOf, restOf, withLeftover, without
 import { layOut } from './lay-out'
 import { sheetTroubles } from './troubles'
 
-const CARD: Paper = {
-  id: 'card',
-  name: 'Card',
-  width: 210,
-  height: 297,
-  weight: 220,
-  caliper: 0.3,
-  colour: '#f0e0c0',
-  backColour: '#f0e0c0',
-  settings: PLAIN_SETTINGS,
-  leftovers: [{ width: 120, height: 90, count: 2 }],
-}
+const CARD = { ...PLAIN_CARD, leftovers: [{ width: 120, height: 90, count: 2 }] }
 
 /** Three tags of 80 x 60 mm, laid out. */
 function tags(papers: readonly Paper[], change: (draft: Project) => void = () => {}): Project {
